@@ -2,12 +2,12 @@ import { AREAS, FOUNDATIONS, PLATFORM, SERVER_FLOORS, WEB_FLOORS } from './areas
 
 /** One rule for each folder of a layer: it reaches none of those after it. */
 function upward(layer, root, order) {
-  return order.slice(0, -1).map((folder, at) => ({
+  return order.slice(0, -1).map((folder, index) => ({
     name: `${layer}-${folder}-reaches-up`,
     severity: 'error',
     comment: `${folder} may build on what stands before it in areas.js, not on what stands after it`,
     from: { path: `^${root}/${folder}/` },
-    to: { path: `^${root}/(${order.slice(at + 1).join('|')})/` },
+    to: { path: `^${root}/(${order.slice(index + 1).join('|')})/` },
   }));
 }
 

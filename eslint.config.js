@@ -14,6 +14,17 @@ const OUTSIDE = [
   ['react', 'react-dom', '@mui/*', '@nestjs/*', 'drizzle-orm*', 'better-sqlite3', 'node:*', 'fs', 'path'],
   'core computes only: no interface, server, SQL or files',
 ];
+/** A parameter or variable says what it holds. */
+const SAYS_NOTHING = ['one', 'at', 'of', 'place', 'thing', 'things'].join('|');
+const NAMES = [
+  ':function > Identifier.params',
+  ':function > AssignmentPattern.params > Identifier.left',
+  'VariableDeclarator > Identifier.id',
+].map((selector) => ({
+  selector: `${selector}[name=/^(${SAYS_NOTHING})$/]`,
+  message: 'name it after what it holds',
+}));
+
 const UPWARD = [['@just-ledger/server*', '@just-ledger/web*', '**/apps/**'], 'arrows point towards core'];
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '**/test-results/**', '.data/**'] },
@@ -26,6 +37,7 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       'no-restricted-globals': ['error', { name: 'parseFloat', message: 'amounts are never floats' }],
+      'no-restricted-syntax': ['error', ...NAMES],
     },
   },
   {
@@ -48,6 +60,7 @@ export default tseslint.config(
     rules: {
       'no-restricted-syntax': [
         'error',
+        ...NAMES,
         { selector: "NewExpression[callee.name='Date']", message: 'core has no clock: dates are civil dates' },
       ],
     },

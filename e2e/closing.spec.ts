@@ -80,7 +80,7 @@ test('a running year is not closed by the same key twice; a closed one stays in 
   await expect(page.getByRole('heading', { name: 'Closing entries 2026' })).toBeVisible();
   await expect(page.getByText('2026-0002').first()).toBeVisible();
   const closed = async (): Promise<boolean[]> =>
-    (await ask<{ years: { closed: boolean }[] }>('GET', '/fiscal-years')).years.map((one) => one.closed);
+    (await ask<{ years: { closed: boolean }[] }>('GET', '/fiscal-years')).years.map((year) => year.closed);
   const [first, ...rest] = await closed();
   expect([first, rest.some(Boolean)]).toEqual([true, false]);
   await open('close/year-end?from=2027-01-01&to=2027-12-31');

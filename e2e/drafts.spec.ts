@@ -16,8 +16,8 @@ const draft = (explanation: string, amount: string, change: object = {}) => ({
 test('drafts are looked over by key, marked, and posted as a set: all or none', async ({
   own: { page, open, ask },
 }) => {
-  for (const one of [draft('Rent', '800.00'), draft('Power', '51.40'), draft('Unfinished', '9.00', { date: '' })])
-    await ask('POST', '/drafts', one);
+  for (const found of [draft('Rent', '800.00'), draft('Power', '51.40'), draft('Unfinished', '9.00', { date: '' })])
+    await ask('POST', '/drafts', found);
   await open('record/drafts');
   const row = (name: string) => page.getByRole('row', { name: new RegExp(name) });
   await expect(row('Unfinished')).toContainText('Enter a date');

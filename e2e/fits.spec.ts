@@ -192,8 +192,8 @@ test.describe('a charity of six funds with long names, figures of nine digits an
     const long = 'Contribution towards the restoration of the old cider house';
     await ask('POST', '/accounts', { number: '4990', name: long, element: 'revenue' });
     await ask('POST', '/accounts', { number: '6990', name: `${long} paid`, element: 'expense' });
-    for (const [at, fund] of FUNDS.entries()) {
-      const amount = `${123_456_789 + at * 100_000_000}.12`;
+    for (const [index, fund] of FUNDS.entries()) {
+      const amount = `${123_456_789 + index * 100_000_000}.12`;
       const given = { breakdowns: { Fund: fund } };
       const lines = [
         { account: '1010', debit: amount, ...given },
@@ -203,7 +203,7 @@ test.describe('a charity of six funds with long names, figures of nine digits an
     }
     const rows = Array.from(
       { length: 1_000 },
-      (_, at) => `${at},2026-04-01,${long} no ${at},6990,1234567.89,\n${at},,,1010,,1234567.89`,
+      (_, index) => `${index},2026-04-01,${long} no ${index},6990,1234567.89,\n${index},,,1010,,1234567.89`,
     );
     await ask('POST', '/entries/import', `entry,date,explanation,account,debit,credit\n${rows.join('\n')}\n`);
     await open('record/journal');

@@ -64,8 +64,8 @@ test('hundreds of entries are read as one goes down, none missing', async ({ own
   for (let turn = 0; turn < 80 && seen.size < 450; turn += 1) {
     for (const text of await list.getByRole('button').allTextContents())
       seen.add(/2026-\d{4}/.exec(text)?.[0] ?? text);
-    await list.evaluate(async (of) => {
-      of.scrollBy(0, 500);
+    await list.evaluate(async (item) => {
+      item.scrollBy(0, 500);
       // what comes in sight is drawn with the frame after the scrolling
       for (let frame = 0; frame < 2; frame += 1) await new Promise(requestAnimationFrame);
     });
@@ -86,15 +86,17 @@ test('a list is printed whole, whatever of it stands on the screen, under the or
   await page.addInitScript(() => (window.print = () => undefined));
   const rows = Array.from(
     { length: 140 },
-    (_, at) => `${at + 1},2026-03-01,No ${at + 1},1010,1.00,\n${at + 1},,,3000,,1.00`,
+    (_, index) => `${index + 1},2026-03-01,No ${index + 1},1010,1.00,\n${index + 1},,,3000,,1.00`,
   );
   await ask('POST', '/entries/import', `entry,date,explanation,account,debit,credit\n${rows.join('\n')}\n`);
-  for (let at = 0; at < 60; at += 1) await ask('POST', '/contacts', { name: `Contact ${at}`, roles: ['customer'] });
+  for (let index = 0; index < 60; index += 1)
+    await ask('POST', '/contacts', { name: `Contact ${index}`, roles: ['customer'] });
   await ask('POST', '/currencies', { currency: 'GBP' });
   for (let day = 1; day <= 20; day += 1) {
     await ask('PUT', `/exchange-rates/GBP/2026-04-${String(day).padStart(2, '0')}`, { rate: `1.${day + 10}` });
   }
-  const named = (name: string, count: number): string[] => Array.from({ length: count }, (_, at) => `${name}${at}`);
+  const named = (name: string, count: number): string[] =>
+    Array.from({ length: count }, (_, index) => `${name}${index}`);
   const accounts = await ask<{ name: string }[]>('GET', '/accounts');
   const printed = page.locator('body > section');
   for (const [screen, texts] of [

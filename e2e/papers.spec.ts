@@ -18,11 +18,11 @@ function twoPages(): Buffer {
   ];
   let text = '%PDF-1.4\n';
   const places = objects.map((object, index) => {
-    const place = text.length;
+    const position = text.length;
     text += `${index + 1} 0 obj\n${object}\nendobj\n`;
-    return place;
+    return position;
   });
-  const table = places.map((place) => `${String(place).padStart(10, '0')} 00000 n \n`).join('');
+  const table = places.map((index) => `${String(index).padStart(10, '0')} 00000 n \n`).join('');
   const [size, xref] = [objects.length + 1, text.length];
   text += `xref\n0 ${size}\n0000000000 65535 f \n${table}trailer\n<< /Size ${size} /Root 1 0 R >>\nstartxref\n${xref}\n%%EOF\n`;
   return Buffer.from(text, 'latin1');

@@ -46,13 +46,13 @@ test('somebody is invited, takes the place, hands an entry in, and an owner post
   // exactly: the link to the books bears this test's name, which has an entry in it
   await ada.getByRole('link', { name: 'Entry', exact: true }).click();
   await ada.getByRole('combobox', { name: 'Explanation' }).fill('Handed in by Ada');
-  for (const [at, account, side] of [
+  for (const [index, account, side] of [
     [1, '6100', 'Debit'],
     [2, '1010', 'Credit'],
   ] as const) {
-    await ada.getByLabel(`Account, line ${at}`).fill(account);
+    await ada.getByLabel(`Account, line ${index}`).fill(account);
     await ada.keyboard.press('Tab');
-    await ada.getByLabel(`${side}, line ${at}`).fill('12');
+    await ada.getByLabel(`${side}, line ${index}`).fill('12');
   }
   await ada.keyboard.press('Control+Enter');
   await expect(ada.getByText('handed in: an approver finds it among the drafts')).toBeVisible();

@@ -96,8 +96,8 @@ test('the result is carried into equity, and equity into the balance sheet', asy
   await page.goto(`${demo}/1/report/statements?from=2025-04-01&to=2026-03-31&${three}`);
   const carried = (name: string, key: string) =>
     page.getByRole('region', { name }).locator(`tr[data-carry="${key}"] td`).last();
-  const digits = async (of: ReturnType<typeof carried>): Promise<string> =>
-    ((await of.textContent()) ?? '').replace(/[^\d.]/g, '');
+  const digits = async (locator: ReturnType<typeof carried>): Promise<string> =>
+    ((await locator.textContent()) ?? '').replace(/[^\d.]/g, '');
   expect(await digits(carried('Income statement', 'result'))).toBe(
     await digits(carried('Statement of changes in members’ funds', 'result')),
   );
@@ -108,20 +108,20 @@ test('the result is carried into equity, and equity into the balance sheet', asy
 });
 
 test('cash at the end is what the cash accounts of the balance sheet come to', async ({ signedIn: page, demo }) => {
-  const at = `${demo}/1/report/statements?statements=balance-sheet.cash-flow-statement`;
+  const address = `${demo}/1/report/statements?statements=balance-sheet.cash-flow-statement`;
   // the pound account is of the second year
   for (const [days, count] of [
     ['from=2025-04-01&to=2026-03-31', 3],
     ['from=2026-04-01&to=2026-12-31&columns=years:1', 4],
   ] as const) {
-    await page.goto(`${at}&${days}`);
+    await page.goto(`${address}&${days}`);
     const rows = page.getByRole('region', { name: 'Balance sheet' }).locator('tr[data-carry="cash"]');
     await expect(rows).toHaveCount(count);
     const cents = async (row: ReturnType<typeof rows.nth>): Promise<number> =>
       Number(((await row.locator('button[data-figure]').first().textContent()) ?? '').replace(/\D/g, ''));
     const end = page.getByRole('region', { name: 'Cash-flow statement' }).locator('tr[data-carry="cash"]');
-    const all = Array.from({ length: count }, (_, at) => cents(rows.nth(at)));
-    expect((await Promise.all(all)).reduce((sum, one) => sum + one, 0)).toBe(await cents(end));
+    const all = Array.from({ length: count }, (_, index) => cents(rows.nth(index)));
+    expect((await Promise.all(all)).reduce((sum, count) => sum + count, 0)).toBe(await cents(end));
     await expect(page.locator('main svg[data-carries] path')).toHaveCount(count);
   }
 });

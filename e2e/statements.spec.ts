@@ -328,7 +328,7 @@ test('charts tell what they draw: result and cash by month, expenses by part, eq
   await page.keyboard.press('g');
   await page.keyboard.press('i');
   await expect(page.getByRole('heading', { name: 'Charts' })).toBeVisible();
-  const figures = (of: string) => page.getByRole('table', { name: `Figures of ${of}` });
+  const figures = (figure: string) => page.getByRole('table', { name: `Figures of ${figure}` });
   const result = figures('Result by month');
   await expect(result.getByRole('columnheader')).toHaveText(['What', 'Revenue', 'Expenses', 'Net surplus (deficit)']);
   await expect(result.getByRole('row')).toHaveCount(13);

@@ -142,11 +142,11 @@ for (const [saying, order] of [
     // the balance sheet on screen shows each account of the old books, and their totals
     await page.goto(`${demo}/${id}/report/statements?from=${CHANGEOVER}&to=${CHANGEOVER}`);
     const sheet = page.getByRole('region', { name: 'Balance sheet' });
-    const assets = [...OLD].filter(([number]) => number.startsWith('1')).reduce((sum, [, one]) => sum + one, 0);
+    const assets = [...OLD].filter(([number]) => number.startsWith('1')).reduce((sum, [, count]) => sum + count, 0);
     await expect(sheet.getByRole('row', { name: /^Total assets/ })).toContainText(displayAmount(minor(assets), EUR));
     const shown = (await sheet.innerText()).replaceAll(/[€()]/g, '');
-    for (const [number, one] of OLD) {
-      if (number.startsWith('1') && one !== 0) expect(shown).toContain(displayAmount(minor(Math.abs(one)), EUR));
+    for (const [number, count] of OLD) {
+      if (number.startsWith('1') && count !== 0) expect(shown).toContain(displayAmount(minor(Math.abs(count)), EUR));
     }
   });
 }

@@ -50,7 +50,7 @@ test('detail first, totals last: typed, pasted, posted, signed off at zero, reop
 
 test('a slip is found, and the way leads straight to its line', async ({ own: { page, open, ask } }) => {
   await ask('POST', '/contacts', { name: 'Low Weir Inn', roles: ['customer'] });
-  const rows = (...cells: object[]): { rows: object[] } => ({ rows: cells.map((one) => ({ cells: one })) });
+  const rows = (...cells: object[]): { rows: object[] } => ({ rows: cells.map((cell) => ({ cells: cell })) });
   await ask(
     'POST',
     '/take-on/trays/customers/rows',
@@ -196,7 +196,7 @@ test('a row typed while the server is slow or busy is kept as typed, and once', 
 test('earlier years lead to the opening balances, or the row says where not', async ({
   own: { page, open, ask },
 }) => {
-  const rows = (...cells: object[]): { rows: object[] } => ({ rows: cells.map((one) => ({ cells: one })) });
+  const rows = (...cells: object[]): { rows: object[] } => ({ rows: cells.map((cell) => ({ cells: cell })) });
   await ask(
     'POST',
     '/take-on/trays/trial-balance/rows',

@@ -16,7 +16,7 @@ async function withTaxes({ ask }: OwnBooks): Promise<void> {
     ['4000', 'S20'],
     ['6100', 'P20'],
   ]) {
-    const account = accounts.find((one) => one.number === number);
+    const account = accounts.find((account) => account.number === number);
     if (!account) throw new Error(`no account ${number}`);
     await ask('PUT', `/accounts/${account.id}`, { ...asRequest(account), taxCode });
   }

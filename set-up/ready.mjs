@@ -90,10 +90,10 @@ export function compile() {
   const source = ['packages/core/src', 'packages/contract/src', 'package-lock.json'];
   make('packages/contract/dist/wire.json', source, (target) => {
     const generator = 'node_modules/ts-json-schema-generator/bin/ts-json-schema-generator.js';
-    const of = ['--path', 'packages/contract/src/endpoints.ts', '--type', 'Wire', '--no-top-ref'];
+    const options = ['--path', 'packages/contract/src/endpoints.ts', '--type', 'Wire', '--no-top-ref'];
     run(process.execPath, [
       generator,
-      ...of,
+      ...options,
       '--no-type-check',
       '--tsconfig',
       'packages/contract/tsconfig.json',

@@ -20,20 +20,20 @@ const table = (heads: readonly string[], rows: readonly (readonly string[])[]): 
 export function addressTable(
   { raw, all }: MeasuredBooks,
   smaller?: MeasuredBooks,
-  isShown: (one: Measured) => boolean = () => true,
+  isShown: (measured: Measured) => boolean = () => true,
 ): string {
-  const before = new Map(smaller?.all.map((one) => [one.address, one.first]));
+  const before = new Map(smaller?.all.map((measured) => [measured.address, measured.first]));
   return table(
     ['address', 'first / J', 'again / J', ...(smaller ? ['growth'] : []), 'kB', 'others, ms'],
     all
       .filter(isShown)
-      .map((one) => [
-        `\`${one.address.replace('/api/organisations/1', '…')}\`${one.status === 200 ? '' : ` ${one.status}`}`,
-        two(one.first / raw),
-        two(one.again / raw),
-        ...(smaller ? [two(one.first / (before.get(one.address) ?? NaN))] : []),
-        `${whole(one.bytes / 1024)}${one.pages === undefined ? '' : `, ${one.pages} pages in ${whole(one.again)} ms`}`,
-        whole(one.others),
+      .map((measured) => [
+        `\`${measured.address.replace('/api/organisations/1', '…')}\`${measured.status === 200 ? '' : ` ${measured.status}`}`,
+        two(measured.first / raw),
+        two(measured.again / raw),
+        ...(smaller ? [two(measured.first / (before.get(measured.address) ?? NaN))] : []),
+        `${whole(measured.bytes / 1024)}${measured.pages === undefined ? '' : `, ${measured.pages} pages in ${whole(measured.again)} ms`}`,
+        whole(measured.others),
       ]),
   );
 }

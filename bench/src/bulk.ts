@@ -27,16 +27,28 @@ async function bareBooks(folder: string): Promise<BareBooks> {
       VALUES (1, ?, ?, ?, ?, ?, 'ordinary', '', 0, ?)`,
   );
   const [zeros, moment] = ['0'.repeat(64), `${LARGE_TODAY}T12:00:00.000Z`];
-  let place = 0;
+  let position = 0;
   return {
     begin: () => $client.exec('BEGIN IMMEDIATE'),
     write: (entries) => {
-      for (const one of entries) {
-        place += 1;
-        const year = one.date.slice(0, 4);
-        entry.run(place, year, place, one.date, one.explanation, moment, one.lines[0]?.amount ?? 0, zeros, zeros);
-        const period = Number(one.date.slice(0, 7).replace('-', ''));
-        one.lines.forEach((part, index) => line.run(place, index + 1, part.account, one.date, period, part.amount));
+      for (const row of entries) {
+        position += 1;
+        const year = row.date.slice(0, 4);
+        entry.run(
+          position,
+          year,
+          position,
+          row.date,
+          row.explanation,
+          moment,
+          row.lines[0]?.amount ?? 0,
+          zeros,
+          zeros,
+        );
+        const period = Number(row.date.slice(0, 7).replace('-', ''));
+        row.lines.forEach((part, index) =>
+          line.run(position, index + 1, part.account, row.date, period, part.amount),
+        );
       }
     },
     commit: () => {

@@ -56,8 +56,9 @@ export async function twentyClients(server: ServerUnderBench, samples: Samples, 
   await Promise.all(Array.from({ length: CLIENTS }, (_, client) => person(client)));
   const kinds = [...times].map(([name, all]) => {
     const sorted = all.sort((a, b) => a - b);
-    const at = (part: number): number => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * part))] ?? 0;
-    return { name, count: sorted.length, median: at(0.5), of95: at(0.95), longest: at(1) };
+    const quantile = (part: number): number =>
+      sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * part))] ?? 0;
+    return { name, count: sorted.length, median: quantile(0.5), of95: quantile(0.95), longest: quantile(1) };
   });
   return { seconds, kinds, failed, memory };
 }

@@ -105,7 +105,7 @@ async function sayAll(page: Page, keyboard: Keyboard, papers: readonly Paper[]):
 /** Whether a bookkeeper knows that something has been said before: the books do. */
 async function isUsual(page: Page, explanation: string): Promise<boolean> {
   const held = await page.locator('[data-held]').allTextContents();
-  return [...papersBefore().map((one) => one.explanation), ...held].some((known) => known.includes(explanation));
+  return [...papersBefore().map((paper) => paper.explanation), ...held].some((known) => known.includes(explanation));
 }
 
 async function writeAll(page: Page, keyboard: Keyboard, papers: readonly Paper[]): Promise<void> {
@@ -183,17 +183,17 @@ async function assertPosted(server: ServerUnderBench, organisation: number, pape
   const { entries } = JSON.parse(text) as {
     entries: { date: string; explanation: string; lines: { account: string; debit: string; credit: string }[] }[];
   };
-  const told = (date: string, explanation: string, lines: readonly string[]): string =>
+  const spelled = (date: string, explanation: string, lines: readonly string[]): string =>
     [date, explanation, ...[...lines].sort()].join(' | ');
   const posted = entries.map(({ date, explanation, lines }) =>
-    told(
+    spelled(
       date,
       explanation,
       lines.map(({ account, debit, credit }) => `${account} ${debit ?? `-${credit}`}`),
     ),
   );
   const meant = papers.map(({ date, explanation, lines }) =>
-    told(
+    spelled(
       date,
       explanation,
       lines.map(({ account, amount }) => `${account} ${amount.toFixed(2)}`),

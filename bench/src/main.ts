@@ -33,7 +33,9 @@ import { TRADING_SHAPES, tradingBooks, type TradingShape } from './trading-books
 
 /** A number of lines asked for on the command line. */
 function asked(name: string, otherwise: number): number {
-  return Number(process.argv.find((one) => one.startsWith(`--${name}=`))?.slice(name.length + 3) ?? otherwise);
+  return Number(
+    process.argv.find((argument) => argument.startsWith(`--${name}=`))?.slice(name.length + 3) ?? otherwise,
+  );
 }
 
 const lines = asked('lines', 1_000_000);
@@ -53,8 +55,8 @@ function settle({ db: { $client } }: WriteContext): void {
 }
 
 function showReports(db: Db): void {
-  const of = organisationOf(db, 1);
-  warmUp(db, of);
+  const organisation = organisationOf(db, 1);
+  warmUp(db, organisation);
   for (const [name, asAt] of DAYS) {
     const { R, J } = rawSums(db, asAt);
     console.log(
@@ -63,7 +65,7 @@ function showReports(db: Db): void {
     const heads = ['first / R', 'again / R', 'first / J', 'again / J'].map((head) => head.padStart(10));
     console.log(`${''.padEnd(40)} ${heads.join(' ')}   solid <= 0.01`);
     for (const [report, draw] of REPORTS) {
-      const [first, again] = [firstReading(books, draw, asAt), usually(() => draw(db, of, asAt))];
+      const [first, again] = [firstReading(books, draw, asAt), usually(() => draw(db, organisation, asAt))];
       const ratios = [first / R, again / R, first / J, again / J].map((ratio) => ratio.toPrecision(3).padStart(10));
       console.log(`${report.padEnd(40)} ${ratios.join(' ')}`);
     }
@@ -73,15 +75,15 @@ function showReports(db: Db): void {
 
 /** Statements with columns beside their days, again, to the plain sum of all lines; of 24 months also to their plain query. */
 function showColumns(db: Db): void {
-  const of = organisationOf(db, 1);
+  const organisation = organisationOf(db, 1);
   const { J } = rawSums(db, LARGE_TODAY);
   const months = rawMonths(db);
   const plain = `J ${J.toFixed(0)} ms, the plain query of 24 months ${months.toFixed(0)} ms`;
   console.log(`columns beside the days of a statement, again; ${plain}`);
   for (const [statement, draw] of COMPARED) {
     for (const [choice, asked] of COLUMN_CHOICES) {
-      draw(db, of, asked);
-      const time = usually(() => draw(db, of, asked));
+      draw(db, organisation, asked);
+      const time = usually(() => draw(db, organisation, asked));
       const toMonths = asked.columns === 'months' ? `, to its plain query ${(time / months).toPrecision(2)}` : '';
       console.log(`  ${`${statement}, ${choice}`.padEnd(70)} ${(time / J).toPrecision(2).padStart(9)}${toMonths}`);
     }
@@ -129,11 +131,11 @@ function showReviews(trials: number): void {
   console.log(
     `\nten slips of fourteen kinds planted in a year of some 1,700 entries, ${trials} ledgers: listed, others`,
   );
-  const all = Array.from({ length: trials }, (_, at) => runReviewTrial(20261128 + at));
-  const of = (counts: readonly number[]): string =>
-    `${(counts.reduce((sum, one) => sum + one, 0) / trials).toFixed(2)} on average, ${Math.min(...counts)} to ${Math.max(...counts)}`;
-  console.log(`listed of ten: ${of(all.map(({ listed }) => listed.length))}`);
-  console.log(`about nothing that was planted: ${of(all.map(({ others }) => others.length))}`);
+  const all = Array.from({ length: trials }, (_, index) => runReviewTrial(20261128 + index));
+  const mean = (counts: readonly number[]): string =>
+    `${(counts.reduce((sum, count) => sum + count, 0) / trials).toFixed(2)} on average, ${Math.min(...counts)} to ${Math.max(...counts)}`;
+  console.log(`listed of ten: ${mean(all.map(({ listed }) => listed.length))}`);
+  console.log(`about nothing that was planted: ${mean(all.map(({ others }) => others.length))}`);
 }
 
 /** Every GET of the API on books of trading organisations, as ratios to the raw sum of all lines. */
@@ -149,7 +151,9 @@ async function showHttp(shapes: readonly TradingShape[]): Promise<void> {
     if (index > 0) {
       const books = await measured({ ...shape, lines });
       show(describedBooks(shape.name, books));
-      show(`Beyond the goals:\n\n${addressTable(books, undefined, (one) => beyondGoals(books).includes(one))}`);
+      show(
+        `Beyond the goals:\n\n${addressTable(books, undefined, (measured) => beyondGoals(books).includes(measured))}`,
+      );
       noteWaiting(books);
       continue;
     }
@@ -181,7 +185,7 @@ function showPosting(context: WriteContext): void {
   show('posting with all guarantees, to a bare durable insert', times.bare / times.posting, '>= 0.60');
   show('  the rows of a posting without any guarantee, to the same', times.bare / times.unchecked);
   show('  posting with all guarantees, to its rows without any', times.unchecked / times.posting);
-  const [bare, unchecked, ours] = [times.bare, times.unchecked, times.posting].map((one) => one.toFixed(2));
+  const [bare, unchecked, ours] = [times.bare, times.unchecked, times.posting].map((ratio) => ratio.toFixed(2));
   console.log(`  (on this disk ${bare} ms a bare insert, ${unchecked} ms the rows, ${ours} ms a posting)`);
 }
 

@@ -14,7 +14,7 @@ import { median, took } from './stopwatch.js';
 import { type TradingShape, tradingBooks } from './trading-books.js';
 
 /** `NODE_DEBUG=bench` tells what is measured while it is measured. */
-const told = debuglog('bench');
+const trace = debuglog('bench');
 
 /** What one address took. */
 export interface Measured {
@@ -128,7 +128,7 @@ const FURTHER: Readonly<Record<string, readonly string[]>> = {
   '/api/organisations/{organisation}/reports/equity-statement': COLUMNS,
   '/api/organisations/{organisation}/reports/balance-sheet': [
     'asAt=2024-06-15',
-    ...COLUMNS.map((one) => one.replace('&to=', '&asAt=')),
+    ...COLUMNS.map((query) => query.replace('&to=', '&asAt=')),
   ],
   '/api/organisations/{organisation}/reports/cash-flow-statement': COLUMNS,
   '/api/organisations/{organisation}/reports/statements.pdf': COLUMNS.slice(0, 1),
@@ -155,9 +155,9 @@ async function addressesOf(server: ServerUnderBench, samples: Samples): Promise<
     text.replaceAll(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(samples[name] ?? `no-${name}`));
   return Object.entries(description.paths).flatMap(([path, { get }]) => {
     if (!get || NOT_ASKED.test(path)) return [];
-    const needed = (get.parameters ?? []).filter((one) => one.in === 'query' && one.required);
+    const needed = (get.parameters ?? []).filter((parameter) => parameter.in === 'query' && parameter.required);
     const query = needed.map(({ name }) => `${name}={${name}}`).join('&');
-    const questions = [query, ...(FURTHER[path] ?? [])].map((one) => (one ? `${path}?${one}` : path));
+    const questions = [query, ...(FURTHER[path] ?? [])].map((query) => (query ? `${path}?${query}` : path));
     return questions.map(filled);
   });
 }
@@ -244,7 +244,7 @@ async function measure(server: ServerUnderBench, address: string, others: Others
   const first = await server.get(address);
   const again = await server.get(address);
   const { status, text } = first;
-  told('%s %d: %d ms, again %d ms', address, status, first.took, again.took);
+  trace('%s %d: %d ms, again %d ms', address, status, first.took, again.took);
   return {
     address,
     status,
@@ -290,14 +290,14 @@ function rawSum(db: Db): unknown {
 
 /** Recurring journals whose dates have to be computed from the books: a share of the largest account, each month. */
 async function keepSchedules(server: ServerUnderBench, { organisation, account = '' }: Samples): Promise<void> {
-  for (const of of ['movement', 'balance']) {
+  for (const value of ['movement', 'balance']) {
     const { status, text } = await server.post(`/api/organisations/${organisation}/recurring-journals`, {
-      name: `A tenth of its ${of}`,
+      name: `A tenth of its ${value}`,
       schedule: { unit: 'month', every: 1, day: 'last', from: '2026-01-31' },
       amounts: 'share-of-balance',
-      share: { account, of, percent: '10' },
+      share: { account, of: value, percent: '10' },
       entry: {
-        explanation: `A tenth of its ${of}`,
+        explanation: `A tenth of its ${value}`,
         lines: [
           { account: '30000', debit: '1' },
           { account, credit: '1' },

@@ -64,11 +64,11 @@ function simple(
 }
 
 /** A day of a month. */
-const day = (month: string, one: number): string => `2026-${month}-${String(one).padStart(2, '0')}`;
+const day = (month: string, dayOfMonth: number): string => `2026-${month}-${String(dayOfMonth).padStart(2, '0')}`;
 
 /** The papers of the month before, posted already: what is usual has been said once. */
 export function papersBefore(): Paper[] {
-  return USUAL.map((one, index) => simple(day('08', index + 2), 20 + index * 7.35, one));
+  return USUAL.map((explanation, index) => simple(day('08', index + 2), 20 + index * 7.35, explanation));
 }
 
 /**
@@ -80,7 +80,7 @@ export function fiftyPapers(): Paper[] {
     const amount = Math.round((12.5 + ((index * 37.17) % 290)) * 100) / 100;
     return what ? [simple(day('09', 1 + Math.floor(index * 0.7)), amount, what)] : [];
   });
-  const once = ONCE.map((one, index) => simple(day('09', 3 + index * 4), 31.4 + index * 52.15, one));
+  const once = ONCE.map((explanation, index) => simple(day('09', 3 + index * 4), 31.4 + index * 52.15, explanation));
   const cut = [1, 2, 3, 4].map((week): Paper => {
     const [wages, deducted] = [800 + week * 10, 160 + week * 2];
     return {

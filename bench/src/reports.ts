@@ -15,16 +15,22 @@ export const DAYS = [
   ['mid-month', '2026-11-15'],
 ] as const;
 
-type Draw = (on: Db, of: Organisation, asAt: string) => unknown;
+type Draw = (on: Db, organisation: Organisation, asAt: string) => unknown;
 
 const yearTo = (to: string) => ({ from: `${to.slice(0, 4)}-01-01`, to });
 
 /** Each report as it stands at a day, the flows being those of the year to date. */
 export const REPORTS: readonly [readonly [string, Draw], ...(readonly [string, Draw])[]] = [
-  ['trial balance', (on, of, asAt) => trialBalanceReport(on, of, { asAt }, LARGE_TODAY)],
-  ['income statement of the year to date', (on, of, to) => incomeStatementReport(on, of, yearTo(to), LARGE_TODAY)],
-  ['statement of changes in equity', (on, of, to) => equityStatementReport(on, of, yearTo(to), LARGE_TODAY)],
-  ['balance sheet', (on, of, asAt) => balanceSheetReport(on, of, { asAt }, LARGE_TODAY)],
+  ['trial balance', (on, organisation, asAt) => trialBalanceReport(on, organisation, { asAt }, LARGE_TODAY)],
+  [
+    'income statement of the year to date',
+    (on, organisation, to) => incomeStatementReport(on, organisation, yearTo(to), LARGE_TODAY),
+  ],
+  [
+    'statement of changes in equity',
+    (on, organisation, to) => equityStatementReport(on, organisation, yearTo(to), LARGE_TODAY),
+  ],
+  ['balance sheet', (on, organisation, asAt) => balanceSheetReport(on, organisation, { asAt }, LARGE_TODAY)],
 ];
 
 /** What can stand beside the days of a statement, with the days and what is chosen. */
@@ -39,11 +45,17 @@ export const COLUMN_CHOICES = [
 /** Statements with columns beside their days; that of cash is measured over HTTP, of books that are more like any. */
 export const COMPARED: readonly (readonly [
   string,
-  (on: Db, of: Organisation, asked: (typeof COLUMN_CHOICES)[number][1]) => unknown,
+  (on: Db, organisation: Organisation, asked: (typeof COLUMN_CHOICES)[number][1]) => unknown,
 ])[] = [
-  ['income statement', (on, of, asked) => incomeStatementReport(on, of, asked, LARGE_TODAY)],
-  ['statement of changes in equity', (on, of, asked) => equityStatementReport(on, of, asked, LARGE_TODAY)],
-  ['balance sheet', (on, of, { to, ...asked }) => balanceSheetReport(on, of, { ...asked, asAt: to }, LARGE_TODAY)],
+  ['income statement', (on, organisation, asked) => incomeStatementReport(on, organisation, asked, LARGE_TODAY)],
+  [
+    'statement of changes in equity',
+    (on, organisation, asked) => equityStatementReport(on, organisation, asked, LARGE_TODAY),
+  ],
+  [
+    'balance sheet',
+    (on, organisation, { to, ...asked }) => balanceSheetReport(on, organisation, { ...asked, asAt: to }, LARGE_TODAY),
+  ],
 ];
 
 /** The plain query of a comparison of 24 months, with its joins, in milliseconds. */
@@ -90,9 +102,9 @@ export function firstReading(folder: string, draw: Draw, asAt: string): number {
   return median(
     Array.from({ length: 9 }, () => {
       const on = openForReading(folder);
-      const of = organisationOf(on, 1);
-      trialBalanceReport(on, of, { asAt: '2024-07-10' }, LARGE_TODAY); // statements prepared, chart loaded, other flows kept
-      const time = took(() => draw(on, of, asAt));
+      const organisation = organisationOf(on, 1);
+      trialBalanceReport(on, organisation, { asAt: '2024-07-10' }, LARGE_TODAY); // statements prepared, chart loaded, other flows kept
+      const time = took(() => draw(on, organisation, asAt));
       on.$client.close();
       return time;
     }),

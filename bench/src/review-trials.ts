@@ -156,7 +156,7 @@ function soundBooks(draw: (below: number) => number): Posting[] {
     }
     for (let count = draw(3); count > 0; count -= 1) {
       const contact = 100 + draw(40);
-      const of = [
+      const habits = [
         ['5000', 61_000, 0.6],
         ['5000', 61_000, 0.6],
         ['6200', 14_000, 0.4],
@@ -165,7 +165,7 @@ function soundBooks(draw: (below: number) => number): Posting[] {
         ['6600', 3_300, 0.6],
         ['6700', 5_200, 0.6],
       ] as const;
-      const [expense, middle, spread] = of[draw(of.length)] ?? of[0];
+      const [expense, middle, spread] = habits[draw(habits.length)] ?? habits[0];
       const amount = about(middle, spread);
       const document = `${String.fromCharCode(65 + (contact % 26))}${10_000 + draw(80_000)}`;
       add(day, `Bill ${document}`, [
@@ -235,34 +235,34 @@ function soundBooks(draw: (below: number) => number): Posting[] {
 /** Plants a slip in sound books. */
 function plant(books: Posting[], slip: PlantedSlip, draw: (below: number) => number): void {
   const within = books.filter(({ date, slip: other }) => date >= FROM && other === undefined);
-  const pick = (is: (one: Posting) => boolean): Posting => {
-    const fitting = within.filter(is);
+  const pick = (matches: (posting: Posting) => boolean): Posting => {
+    const fitting = within.filter(matches);
     return fitting[draw(fitting.length)] as Posting;
   };
-  const replace = (one: Posting, ...others: Posting[]): void => {
-    books.splice(books.indexOf(one), 1, ...others);
+  const replace = (posting: Posting, ...others: Posting[]): void => {
+    books.splice(books.indexOf(posting), 1, ...others);
   };
   const on =
     (account: string, least = 0) =>
-    (one: Posting): boolean =>
-      one.lines.some(([number, amount]) => number === account && amount > least);
+    (posting: Posting): boolean =>
+      posting.lines.some(([number, amount]) => number === account && amount > least);
   switch (slip) {
     case 'typed twice': {
-      const one = pick(on('6500', 5_000));
-      return replace(one, one, { ...one, slip });
+      const posting = pick(on('6500', 5_000));
+      return replace(posting, posting, { ...posting, slip });
     }
     case 'rent forgotten':
-      return replace(pick((one) => on('6100')(one) && one.date < '2026-12' && one.date > '2026-02'));
+      return replace(pick((posting) => on('6100')(posting) && posting.date < '2026-12' && posting.date > '2026-02'));
     case 'rent paid twice': {
-      const one = pick((rent) => on('6100')(rent) && rent.date > '2026-02' && rent.date < '2026-12');
-      return replace(one, one, { ...one, date: addDays(one.date, 6), slip });
+      const posting = pick((rent) => on('6100')(rent) && rent.date > '2026-02' && rent.date < '2026-12');
+      return replace(posting, posting, { ...posting, date: addDays(posting.date, 6), slip });
     }
     case 'ten times too much': {
-      const one = pick(on('6200'));
-      return replace(one, {
-        ...one,
+      const posting = pick(on('6200'));
+      return replace(posting, {
+        ...posting,
         slip,
-        lines: one.lines.map(([account, amount, ...rest]) => [account, amount * 10, ...rest]),
+        lines: posting.lines.map(([account, amount, ...rest]) => [account, amount * 10, ...rest]),
       });
     }
     case 'wrong side': {
@@ -279,42 +279,52 @@ function plant(books: Posting[], slip: PlantedSlip, draw: (below: number) => num
       return;
     }
     case 'on a Sunday': {
-      const one = pick(on('6700'));
-      const sunday = addDays(one.date, 7 - ((daysBetween(parseCivilDate('2025-01-05'), one.date) + 7_000) % 7));
-      return replace(one, { ...one, date: sunday > TO ? addDays(sunday, -7) : sunday, slip });
+      const posting = pick(on('6700'));
+      const sunday = addDays(
+        posting.date,
+        7 - ((daysBetween(parseCivilDate('2025-01-05'), posting.date) + 7_000) % 7),
+      );
+      return replace(posting, { ...posting, date: sunday > TO ? addDays(sunday, -7) : sunday, slip });
     }
     case 'found months later': {
-      const one = pick((bill) => on('6300')(bill) && bill.date < '2026-08');
-      return replace(one, { ...one, late: 120 + draw(60), slip });
+      const posting = pick((bill) => on('6300')(bill) && bill.date < '2026-08');
+      return replace(posting, { ...posting, late: 120 + draw(60), slip });
     }
     case 'bill entered twice': {
-      const one = pick(on('5000', 3_000));
-      return replace(one, one, { ...one, date: addDays(one.date, one.date < '2026-12-20' ? 8 : 0), slip });
+      const posting = pick(on('5000', 3_000));
+      return replace(posting, posting, {
+        ...posting,
+        date: addDays(posting.date, posting.date < '2026-12-20' ? 8 : 0),
+        slip,
+      });
     }
     case 'invoice left out':
       return replace(
-        pick((one) => one.explanation.startsWith('Invoice ') && one.date > '2026-01-20' && one.date < '2026-12-01'),
+        pick(
+          (posting) =>
+            posting.explanation.startsWith('Invoice ') && posting.date > '2026-01-20' && posting.date < '2026-12-01',
+        ),
       );
     case 'left in suspense': {
-      const one = pick(on('6500'));
-      return replace(one, {
-        ...one,
+      const posting = pick(on('6500'));
+      return replace(posting, {
+        ...posting,
         slip,
-        lines: one.lines.map(([account, ...rest]) => [account === '6500' ? '1990' : account, ...rest]),
+        lines: posting.lines.map(([account, ...rest]) => [account === '6500' ? '1990' : account, ...rest]),
       });
     }
     case 'an estimate': {
-      const one = pick(on('5000'));
-      return replace(one, {
-        ...one,
+      const posting = pick(on('5000'));
+      return replace(posting, {
+        ...posting,
         slip,
-        lines: one.lines.map(([account, amount, ...rest]) => [account, Math.sign(amount) * 70_000, ...rest]),
+        lines: posting.lines.map(([account, amount, ...rest]) => [account, Math.sign(amount) * 70_000, ...rest]),
       });
     }
     case 'till below zero': {
-      const one = pick((taking) => on('1000')(taking) && taking.date < '2026-12');
+      const posting = pick((taking) => on('1000')(taking) && taking.date < '2026-12');
       books.push({
-        date: addDays(one.date, 1 + draw(1)),
+        date: addDays(posting.date, 1 + draw(1)),
         explanation: 'Paid from the till',
         slip,
         lines: [
@@ -337,11 +347,11 @@ function plant(books: Posting[], slip: PlantedSlip, draw: (below: number) => num
       return;
     }
     case 'another series': {
-      const one = pick(on('6700'));
-      return replace(one, {
-        ...one,
+      const posting = pick(on('6700'));
+      return replace(posting, {
+        ...posting,
         slip,
-        lines: one.lines.map(([account, ...rest]) => [account === '6700' ? '2990' : account, ...rest]),
+        lines: posting.lines.map(([account, ...rest]) => [account === '6700' ? '2990' : account, ...rest]),
       });
     }
   }
@@ -354,9 +364,9 @@ export function runReviewTrial(seed: number, slips = 10): ReviewTrial {
   const books = soundBooks(draw);
   const left = Object.keys(PLANTED_SLIPS) as PlantedSlip[];
   const planted = Array.from({ length: slips }, () => left.splice(draw(left.length), 1)[0] as PlantedSlip);
-  const before = books.map((one) => one);
+  const before = books.map((book) => book);
   for (const slip of planted) plant(books, slip, draw);
-  const removed = before.filter((one) => !books.includes(one));
+  const removed = before.filter((posting) => !books.includes(posting));
   books.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
   const entries = books.map((posting, index) => entryOf(posting, index + 1, chart, draw));
   const review = new Review({
@@ -377,7 +387,7 @@ export function runReviewTrial(seed: number, slips = 10): ReviewTrial {
         return number === '6100';
       case 'invoice left out':
         return removed.some(
-          (one) => one.explanation.startsWith('Invoice ') && title.startsWith(one.explanation.slice(8)),
+          (posting) => posting.explanation.startsWith('Invoice ') && title.startsWith(posting.explanation.slice(8)),
         );
       case 'wrong side':
         return number === '4300';
@@ -390,12 +400,12 @@ export function runReviewTrial(seed: number, slips = 10): ReviewTrial {
       case 'another series':
         return number === '2990';
       default:
-        return places.some((place) => books[place - 1]?.slip === slip);
+        return places.some((index) => books[index - 1]?.slip === slip);
     }
   };
   // what a slip leads to besides its own finding is no false one: it is about the same entry or account
   const isAbout = ({ entries: places, account }: Finding): boolean =>
-    places.some((place) => books[place - 1]?.slip !== undefined) ||
+    places.some((index) => books[index - 1]?.slip !== undefined) ||
     (account !== undefined &&
       planted.some((slip) => slip === 'wrong side' && accountIn(chart, account).number === '4300'));
   return {
@@ -406,14 +416,14 @@ export function runReviewTrial(seed: number, slips = 10): ReviewTrial {
   };
 }
 
-function entryOf(posting: Posting, place: number, chart: Chart, draw: (below: number) => number): ReviewedEntry {
+function entryOf(posting: Posting, index: number, chart: Chart, draw: (below: number) => number): ReviewedEntry {
   const { date, explanation, reference, lines, late } = posting;
   return {
-    place,
-    number: `${date.slice(0, 4)}-${String(place).padStart(4, '0')}`,
+    place: index,
+    number: `${date.slice(0, 4)}-${String(index).padStart(4, '0')}`,
     date,
     postedOn: addDays(date, late ?? draw(9)),
-    kind: explanation === 'Insurance used up' ? 'adjusting' : date === START && place === 1 ? 'opening' : 'ordinary',
+    kind: explanation === 'Insurance used up' ? 'adjusting' : date === START && index === 1 ? 'opening' : 'ordinary',
     source: 'manual',
     reference,
     explanation,

@@ -61,11 +61,11 @@ export function planted(
   slip: Planted,
   draw: (below: number) => number,
 ): { readonly lines: SearchedLine[]; readonly key: string; readonly meant: number } | undefined {
-  const at = draw(sound.length);
-  const victim = sound[at] as SearchedLine;
-  const others = sound.filter((_, index) => index !== at);
+  const position = draw(sound.length);
+  const victim = sound[position] as SearchedLine;
+  const others = sound.filter((_, index) => index !== position);
   const instead = (amount: number): { lines: SearchedLine[]; key: string; meant: number } => ({
-    lines: sound.map((line, index) => (index === at ? { ...line, amount: minor(amount) } : line)),
+    lines: sound.map((line, index) => (index === position ? { ...line, amount: minor(amount) } : line)),
     key: victim.key,
     meant: victim.amount,
   });
@@ -81,7 +81,7 @@ export function planted(
     case 'transposition': {
       // neighbours of what was meant, not of what is read; a nought at the front would be lost
       const ways = transpositionsOf(victim.amount).filter(
-        (one) => String(Math.abs(one)).length === String(Math.abs(victim.amount)).length,
+        (transposition) => String(Math.abs(transposition)).length === String(Math.abs(victim.amount)).length,
       );
       return ways.length === 0 ? undefined : instead(ways[draw(ways.length)] as number);
     }
@@ -112,9 +112,9 @@ export function runSlipTrials(slip: Planted, size: number, trials: number, seed:
     if (!found || amount === 0) continue;
     done += 1;
     const suggestions = locateDifference({ amount, lines: found.lines });
-    const place = suggestions.findIndex((one) => isTrue(one, slip, found, sound));
-    if (place >= 0) listed += 1;
-    if (place >= 0 && place < 3) amongThree += 1;
+    const index = suggestions.findIndex((suggestion) => isTrue(suggestion, slip, found, sound));
+    if (index >= 0) listed += 1;
+    if (index >= 0 && index < 3) amongThree += 1;
     byChance += Math.min(1, 3 / suggestions.length);
   }
   return { slip, size, trials, listed, amongThree, byChance };

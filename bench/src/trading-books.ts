@@ -172,25 +172,25 @@ function* entriesAtRandom(
   { firstContact, bank, lines }: TradingShape,
 ): Generator<CheckedEntry> {
   const random = scattered(20_261_127);
-  const of = (number: string): AccountId => {
+  const accountOf = (number: string): AccountId => {
     const found = chart.byNumber.get(number);
     if (!found) throw new Error(`the chart has no account ${number}`);
     return found.id;
   };
-  const cash = of('10000');
-  const owed = { sale: of('11000'), purchase: of('20000') };
+  const cash = accountOf('10000');
+  const owed = { sale: accountOf('11000'), purchase: accountOf('20000') };
   const sides = {
     sale: chart.accounts.filter(({ element }) => element === 'revenue').map(({ id }) => id),
     purchase: chart.accounts.filter(({ element }) => element === 'expense').map(({ id }) => id),
   };
-  const one = <T>(list: readonly T[]): T => {
+  const oneOf = <T>(list: readonly T[]): T => {
     const found = list[Math.floor(random() * list.length)];
     if (found === undefined) throw new Error('nothing to choose from');
     return found;
   };
   const day = (): CivilDate => {
     const month = String(1 + Math.floor(random() * 12)).padStart(2, '0');
-    return parseCivilDate(`${one(YEARS)}-${month}-${String(1 + Math.floor(random() * 28)).padStart(2, '0')}`);
+    return parseCivilDate(`${oneOf(YEARS)}-${month}-${String(1 + Math.floor(random() * 28)).padStart(2, '0')}`);
   };
   const line = (account: AccountId, amount: number, more: Partial<EntryLine> = {}): EntryLine => ({
     account,
@@ -200,7 +200,7 @@ function* entriesAtRandom(
   const last = LARGE_TODAY;
   for (let paper = 1; paper <= lines; paper += 1) {
     const date = day();
-    const what = one(WORDS);
+    const what = oneOf(WORDS);
     const fund = () => ({ breakdowns: { 1: 1 + Math.floor(random() * 5) } });
     if (random() < bank - 0.2) {
       const amount = 1 + Math.floor(random() * 90_000);
@@ -208,13 +208,13 @@ function* entriesAtRandom(
         date,
         kind: random() < 0.05 ? 'adjusting' : 'ordinary',
         explanation: `Card payment, ${what}`,
-        lines: [line(one(sides.purchase), amount, fund()), line(cash, -amount)],
+        lines: [line(oneOf(sides.purchase), amount, fund()), line(cash, -amount)],
       };
       continue;
     }
     const kind = random() < 0.6 ? 'sale' : 'purchase';
     const sign = kind === 'sale' ? 1 : -1;
-    const contact = (random() < firstContact ? contacts[0] : one(contacts)) ?? one(contacts);
+    const contact = (random() < firstContact ? contacts[0] : oneOf(contacts)) ?? oneOf(contacts);
     const document = `${kind === 'sale' ? 'S' : 'P'}-${paper}`;
     const net = 500 + Math.floor(random() * 500_000);
     const tax = Math.round(net / 5);
@@ -225,8 +225,8 @@ function* entriesAtRandom(
       reference: document,
       lines: [
         line(owed[kind], sign * (net + tax), { contact, document, dueDate: addDays(date, 30) }),
-        line(one(sides[kind]), -sign * net, fund()),
-        line(of('21000'), -sign * tax),
+        line(oneOf(sides[kind]), -sign * net, fund()),
+        line(accountOf('21000'), -sign * tax),
       ],
     };
     const paidOn = addDays(date, 5 + Math.floor(random() * 70));

@@ -31,9 +31,9 @@ test('the bench measures every question and proves the books it measured, whatev
     ),
   ).toHaveLength(24);
   // every address of the API that can be asked for, each with what it answered
-  const asked = said.split('\n').filter((one) => /^\| `(\/api|…)/.test(one));
+  const asked = said.split('\n').filter((text) => /^\| `(\/api|…)/.test(text));
   expect(asked.length).toBeGreaterThan(45);
-  expect(asked.filter((one) => /` [45]\d\d /.test(one))).toEqual([]);
+  expect(asked.filter((text) => /` [45]\d\d /.test(text))).toEqual([]);
   expect(said).toMatch(/over HTTP, a trading company: 2,0\d\d lines, \d+ entries, 400 contacts; J \d+ ms;/);
   expect(said).toMatch(/^\| posting \| [\d.e+]+ \| [\d,]+ \| [\d,]+ \| [\d,]+ \|$/m);
   expect(said).toMatch(/^0 of their questions failed\./m);

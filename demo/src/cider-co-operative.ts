@@ -561,25 +561,25 @@ function closeAgain(books: SampleBooks): void {
 
 /** What the members are told of the year beside its figures. */
 function noteTheYear(books: SampleBooks): void {
-  const of = d('2026-03-31');
-  books.note(of, {
+  const date = d('2026-03-31');
+  books.note(date, {
     title: 'How these statements are drawn up',
     text: 'On the accrual basis, from the books of the co-operative, in euro.\n\nStock of cider is told at what it cost to press, or at what it would fetch where that is less. Presses, tanks and the fit-out are written off in equal parts over their lives.',
   });
-  books.note(of, {
+  books.note(date, {
     statement: 'income-statement',
     row: 'net-result',
     title: 'The surplus',
     text: 'A wet spring brought fewer apples; the tasting room made up for most of it. The members’ meeting in June decides on the dividend.',
   });
-  books.note(of, {
+  books.note(date, {
     title: 'Presses, tanks and fit-out',
     text: '',
     standard: 'fixed-assets',
     row: 'non-current-assets',
   });
-  books.note(of, { title: 'Members’ funds', text: '', standard: 'equity', row: 'equity' });
-  books.note(of, {
+  books.note(date, { title: 'Members’ funds', text: '', standard: 'equity', row: 'equity' });
+  books.note(date, {
     title: 'Owed by customers',
     text: 'What was over thirty days old was paid in April.',
     standard: 'receivables',

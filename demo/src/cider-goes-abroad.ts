@@ -6,7 +6,7 @@ import { around, type SampleBooks, type StoryPlan } from './sample-books.js';
 
 /** Since November 2026 the co-operative delivers across the Channel. */
 export function goAbroad(books: SampleBooks, plan: StoryPlan, today: CivilDate): void {
-  const of = { organisation: books.organisation, person: books.person };
+  const actor = { organisation: books.organisation, person: books.person };
   plan.on(d('2026-11-02'), () => {
     for (const account of [
       { number: '1030', name: 'Pound account', role: 'cash', currency: 'GBP', parent: '100' },
@@ -15,16 +15,16 @@ export function goAbroad(books: SampleBooks, plan: StoryPlan, today: CivilDate):
     ])
       books.addAccount(account);
     const exchange = { realisedGain: '4520', realisedLoss: '7020', unrealisedGain: '4520', unrealisedLoss: '7020' };
-    for (const currency of ['GBP', 'USD']) books.do(addCurrency, { ...of, request: { currency, ...exchange } });
+    for (const currency of ['GBP', 'USD']) books.do(addCurrency, { ...actor, request: { currency, ...exchange } });
     books.contact('The Cooper’s Arms, Deptford', 'customer', { terms: '30', currency: 'GBP' });
     books.contact('Tri-State Press Parts', 'supplier', { terms: '30', currency: 'USD' });
   });
   for (let day = d('2026-11-02'); day <= today; day = addDays(day, 7)) {
-    plan.on(day, (date) => books.do(importRates, { ...of, csv: ratesOf(date) }));
+    plan.on(day, (date) => books.do(importRates, { ...actor, csv: ratesOf(date) }));
   }
   plan.on(d('2026-11-19'), (date) =>
     books.do(postEntry, {
-      ...of,
+      ...actor,
       request: {
         date,
         explanation: 'Pounds bought for freight and duty',
@@ -37,7 +37,7 @@ export function goAbroad(books: SampleBooks, plan: StoryPlan, today: CivilDate):
   );
   plan.on(d('2026-12-10'), (date) =>
     books.do(postEntry, {
-      ...of,
+      ...actor,
       request: {
         date,
         explanation: 'Freight of the first pallets, Deptford',
@@ -53,6 +53,6 @@ export function goAbroad(books: SampleBooks, plan: StoryPlan, today: CivilDate):
 /** A week's rates as the bank sends them: foreign units for one euro. */
 function ratesOf(date: CivilDate): string {
   const seed = Number(date.slice(5, 7)) * 31 + Number(date.slice(8));
-  const at = (middle: number, seed: number): string => (middle + around(100, seed, 0.012) / 100 - 1).toFixed(4);
-  return `currency,date,rate_per_base\nGBP,${date},${at(0.85, seed)}\nUSD,${date},${at(1.09, seed * 3)}\n`;
+  const textOf = (middle: number, seed: number): string => (middle + around(100, seed, 0.012) / 100 - 1).toFixed(4);
+  return `currency,date,rate_per_base\nGBP,${date},${textOf(0.85, seed)}\nUSD,${date},${textOf(1.09, seed * 3)}\n`;
 }

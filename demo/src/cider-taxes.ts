@@ -19,12 +19,12 @@ export function becomeLiable(books: SampleBooks, plan: StoryPlan): void {
     books.addAccount({ number: '2230', name: 'Sales tax due' });
     keepCodes(books);
   });
-  const of = { organisation: books.organisation, person: books.person };
+  const actor = { organisation: books.organisation, person: books.person };
   plan.on(d('2026-10-12'), (date) => {
     books.clock.goTo(date);
     const request = { from: '2026-07-01', to: '2026-09-30', account: '2230' };
     const { lines } = books.do(settleTax, {
-      ...of,
+      ...actor,
       request: { ...request, explanation: 'Sales tax, July to September' },
     });
     const due = Number(lines.find(({ account }) => account === '2230')?.credit ?? 0);
@@ -92,7 +92,7 @@ function takeBackCrate(books: SampleBooks, date: CivilDate, corrects: string): v
 
 /** Codes for what is sold and bought; the standard rate goes up in July 2027. */
 function keepCodes(books: SampleBooks): void {
-  const of = { organisation: books.organisation, person: books.person };
+  const actor = { organisation: books.organisation, person: books.person };
   const owed = { side: 'credit', account: '2220' };
   const reclaimed = { side: 'debit', account: '1350' };
   const codes = [
@@ -141,7 +141,7 @@ function keepCodes(books: SampleBooks): void {
       ],
     },
   ];
-  for (const request of codes) books.do(addTaxCode, { ...of, request });
+  for (const request of codes) books.do(addTaxCode, { ...actor, request });
   books.changeAccount('5900', { note: 'Only what has no account of its own and is below 50 euro.' });
   for (const number of ['4010', '4030']) books.changeAccount(number, { taxCode: 'S20' });
   for (const number of ['5310', '5320', '5410']) books.changeAccount(number, { taxCode: 'P20' });

@@ -15,11 +15,11 @@ const COLLEAGUES: readonly { name: string; email: string; role: MemberRole }[] =
 /** The co-operative's colleagues of the owner: one writes drafts, one audits, one has not come yet. */
 export function inviteColleagues(folder: string, owner: number, clock: Clock, passwordHash: string): void {
   const context = new WriteContext(folder, clock);
-  const of = { organisation: CO_OPERATIVE, person: owner };
+  const actor = { organisation: CO_OPERATIVE, person: owner };
   const invited = (email: string, role: MemberRole): string => {
     const token = randomBytes(32).toString('base64url');
     const link = `/invitation/${token}`;
-    context.transact(() => invite(context, { ...of, email, role, tokenHash: hashToken(token), link }));
+    context.transact(() => invite(context, { ...actor, email, role, tokenHash: hashToken(token), link }));
     return token;
   };
   const [tam] = COLLEAGUES.map(({ name, email, role }) => {
@@ -43,6 +43,6 @@ export function inviteColleagues(folder: string, owner: number, clock: Clock, pa
     }),
   );
   const text = 'Deposits are no sales: please look again which account they came from.';
-  context.transact(() => noteOnDraft(context, { ...of, id, request: { text } }));
+  context.transact(() => noteOnDraft(context, { ...actor, id, request: { text } }));
   context.db.$client.close();
 }

@@ -161,8 +161,8 @@ export class SampleBooks {
 
   /** Types rows into a tray of the take-on. */
   takeOn(tray: TrayKey, ...rows: Record<string, string>[]): void {
-    const of = { organisation: this.organisation, person: this.person };
-    this.do(addTakeOnRows, { ...of, tray, rows: rows.map((cells) => ({ cells })) });
+    const actor = { organisation: this.organisation, person: this.person };
+    this.do(addTakeOnRows, { ...actor, tray, rows: rows.map((cells) => ({ cells })) });
   }
 
   /** Posts what has been typed into a tray. */
@@ -290,8 +290,8 @@ export class SampleBooks {
   }
 
   /** A note to the statements of the fiscal year of a day. */
-  note(of: CivilDate, note: Omit<NoteRequest, 'of' | 'statement'> & Partial<Pick<NoteRequest, 'statement'>>): void {
-    const request: NoteRequest = { statement: 'balance-sheet', ...note, of };
+  note(date: CivilDate, note: Omit<NoteRequest, 'of' | 'statement'> & Partial<Pick<NoteRequest, 'statement'>>): void {
+    const request: NoteRequest = { statement: 'balance-sheet', ...note, of: date };
     this.do(writeNote, { organisation: this.organisation, person: this.person, request });
   }
 

@@ -22,9 +22,9 @@ describe('sample books taken in from their own archives', () => {
   });
 
   /** Every path whose answer tells of the books, with what differs by being other books left out. */
-  async function everything(of: string): Promise<Record<string, unknown>> {
-    const accounts = (await server.request('GET', `${of}/accounts`)).body as { number: string }[];
-    const entries = (await server.request('GET', `${of}/entries.csv`)).body as string;
+  async function everything(text: string): Promise<Record<string, unknown>> {
+    const accounts = (await server.request('GET', `${text}/accounts`)).body as { number: string }[];
+    const entries = (await server.request('GET', `${text}/entries.csv`)).body as string;
     const paths = [
       ...DAYS.flatMap((day) => [
         `reports/balance-sheet?asAt=${day}`,
@@ -52,7 +52,7 @@ describe('sample books taken in from their own archives', () => {
     ];
     const answers = { 'entries.csv': entries } as Record<string, unknown>;
     for (const path of paths) {
-      const { status, body } = await server.request('GET', `${of}/${path}`);
+      const { status, body } = await server.request('GET', `${text}/${path}`);
       answers[path] = [
         status,
         // versions count changes in this installation

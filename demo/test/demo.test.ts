@@ -41,8 +41,8 @@ describe('the sample books', () => {
     const papers = all<{ state: string }>('SELECT state FROM paper_to_gather WHERE organisation = 3');
     expect(new Set(papers.map((paper) => paper.state))).toEqual(new Set(['wanted', 'at-hand', 'not-needed']));
     const db = openForReading(folder);
-    const at = { organisation: 3, today: DEMO_TODAY };
-    const { outBy, clearing } = takeOnAt(db, at);
+    const context = { organisation: 3, today: DEMO_TODAY };
+    const { outBy, clearing } = takeOnAt(db, context);
     const left = clearing.filter(({ expected }) => expected !== '0.00');
     expect([outBy, left]).toEqual([
       '0.00',
@@ -51,7 +51,8 @@ describe('the sample books', () => {
         { part: 'suppliers', expected: '-600.00', posted: '-600.00' },
       ],
     ]);
-    const first = (tray: 'customers' | 'suppliers'): unknown => trayAt(db, { ...at, tray }).suggestions[0]?.sentence;
+    const first = (tray: 'customers' | 'suppliers'): unknown =>
+      trayAt(db, { ...context, tray }).suggestions[0]?.sentence;
     expect([first('customers'), first('suppliers')]).toEqual([
       'Fenwater Council, parks OT-1165, 1,460.00: perhaps 1,640.00.',
       'A line of 600.00 credit may be missing.',

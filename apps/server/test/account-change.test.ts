@@ -5,14 +5,14 @@ import { RunningServer } from './running-server.js';
 // Why the figure of an account is another than before, from the lines of both spans.
 
 let server: RunningServer;
-let at: string;
+let base: string;
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2026-12-31' });
-  at = await server.organisation({ firstDay: '2025-01-01' });
+  base = await server.organisation({ firstDay: '2025-01-01' });
   for (const name of ['Low Weir Farm Shop', 'Bramley Walk Deli'])
-    await server.done('POST', `${at}/contacts`, { name, roles: ['customer'] });
+    await server.done('POST', `${base}/contacts`, { name, roles: ['customer'] });
   const sell = (date: string, amount: string, contact: string | undefined, explanation = 'Cider') =>
-    server.done('POST', `${at}/entries`, {
+    server.done('POST', `${base}/entries`, {
       date,
       explanation,
       lines: [
@@ -28,7 +28,7 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const change = async (query: string): Promise<AccountChangeResponse> =>
-  (await server.done('GET', `${at}/reports/account-change?${query}`)) as unknown as AccountChangeResponse;
+  (await server.done('GET', `${base}/reports/account-change?${query}`)) as unknown as AccountChangeResponse;
 
 test('is told by contact, with the largest entries of each and what the others come to', async () => {
   const told = await change('account=4000&from=2026-01-01&to=2026-12-31&beforeFrom=2025-01-01&beforeTo=2025-12-31');
@@ -57,7 +57,7 @@ test('of a position by what came in between', async () => {
   const told = await change('account=1010&from=2026-01-01&to=2026-02-28');
   expect([told.before, told.change, told.parts.length]).toEqual(['0.00', '30.00', 1]);
   const sheet = async (asAt: string): Promise<number> => {
-    const { rows } = (await server.done('GET', `${at}/reports/balance-sheet?asAt=${asAt}`)) as unknown as {
+    const { rows } = (await server.done('GET', `${base}/reports/balance-sheet?asAt=${asAt}`)) as unknown as {
       rows: { account: string | null; amount: string }[];
     };
     return Number(rows.find(({ account }) => account === '1010')?.amount);
@@ -72,7 +72,7 @@ test('as it was known before anything was posted, nothing is told', async () => 
 
 test('an account or a date that is none is refused', async () => {
   const ask = async (query: string) => {
-    const { status, body } = await server.request('GET', `${at}/reports/account-change?${query}`);
+    const { status, body } = await server.request('GET', `${base}/reports/account-change?${query}`);
     return [status, body.problems?.[0]?.path];
   };
   expect(await ask('account=9999&from=2026-01-01&to=2026-02-28')).toEqual([404, '']);
@@ -82,8 +82,8 @@ test('an account or a date that is none is refused', async () => {
 });
 
 test('what is known now stands beside what was known then, and what was recorded since tells why', async () => {
-  const { postedAt } = await server.done('GET', `${at}/entries/2026-0008`);
-  const late = await server.done('POST', `${at}/entries`, {
+  const { postedAt } = await server.done('GET', `${base}/entries/2026-0008`);
+  const late = await server.done('POST', `${base}/entries`, {
     date: '2026-05-06',
     explanation: 'Found in a drawer',
     lines: [
@@ -100,15 +100,15 @@ test('what is known now stands beside what was known then, and what was recorded
   ] as const) {
     const { rows, columns } = (await server.done(
       'GET',
-      `${at}/reports/${path}&columns=known-on:${postedAt}&change=true`,
+      `${base}/reports/${path}&columns=known-on:${postedAt}&change=true`,
     )) as { rows: { key: string; amounts: string[]; totals?: string[] }[]; columns: { knownOn: string | null }[] };
-    const row = rows.find((one) => one.key === key);
+    const row = rows.find((row) => row.key === key);
     expect([key, ...(row?.totals ?? row?.amounts ?? []).slice(0, 3)]).toEqual([key, now, then, '7.00']);
     expect(columns.map(({ knownOn }) => knownOn)).toEqual([null, postedAt, null, null]);
   }
   const since = await change(`account=4000&${days}&knownSince=${postedAt}`);
   expect([since.now, since.before, since.change]).toEqual(['7.00', '0.00', '7.00']);
   expect(since.parts.flatMap(({ entries }) => entries.map(({ entry }) => entry))).toEqual([late.number]);
-  const refused = await server.request('GET', `${at}/reports/balance-sheet?columns=known-on:yesterday`);
+  const refused = await server.request('GET', `${base}/reports/balance-sheet?columns=known-on:yesterday`);
   expect([refused.status, refused.body.problems[0].path]).toEqual([422, 'columns']);
 });

@@ -8,20 +8,20 @@ import { problemCodes, type Reply, RunningServer } from './running-server.js';
 const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
 let server: RunningServer;
-let at: string;
-const report = (path: string): string => `${at}/reports/account-ledger${path}`;
+let base: string;
+const report = (path: string): string => `${base}/reports/account-ledger${path}`;
 const get = (path: string): Promise<Reply> => server.request('GET', report(path));
 const post = async (date: string, explanation: string, lines: object[], more: object = {}): Promise<string> => {
-  const { status, body } = await server.request('POST', `${at}/entries`, { date, explanation, lines, ...more });
+  const { status, body } = await server.request('POST', `${base}/entries`, { date, explanation, lines, ...more });
   expect([explanation, status, body.problems]).toEqual([explanation, 201, undefined]);
   return body.number;
 };
 
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2026-12-31' });
-  at = await server.organisation();
+  base = await server.organisation();
   for (const name of ['Low Weir', 'Reed Yard'])
-    await server.request('POST', `${at}/contacts`, { name, number: name.slice(0, 3), roles: ['customer'] });
+    await server.request('POST', `${base}/contacts`, { name, number: name.slice(0, 3), roles: ['customer'] });
   for (const [index, contact] of ['Low Weir', 'Reed Yard', 'Low Weir'].entries()) {
     const document = `K ${index}`;
     const amount = `${index + 1}00.00`;

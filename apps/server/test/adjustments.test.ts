@@ -6,10 +6,10 @@ import { caseOf } from '../../../packages/core/test/cases.js';
 // Adjusting entries by kind: each proposes its lines from the books, says how it found them, and is made once.
 
 let server: RunningServer;
-let at: string;
+let base: string;
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2027-01-18' });
-  at = await server.organisation({ firstDay: '2026-01-01' });
+  base = await server.organisation({ firstDay: '2026-01-01' });
   for (const account of [
     { number: '1190', name: 'Allowance for doubtful debts', element: 'asset', contra: true },
     { number: '1250', name: 'Inventory of casks', element: 'asset' },
@@ -28,9 +28,9 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-  server.done(method, `${at}${path}`, body);
+  server.done(method, `${base}${path}`, body);
 const ask = (method: string, path: string, body?: object): Promise<Reply> =>
-  server.request(method, `${at}${path}`, body);
+  server.request(method, `${base}${path}`, body);
 const post = (date: string, debit: object, credit: object, amount: string): Promise<Reply['body']> =>
   done('POST', '/entries', {
     date,
@@ -49,11 +49,11 @@ const schedule = async (name: string, target: object, more: object = {}): Promis
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- what is asked for is looked into as it comes
 const adjustment = async (name: string): Promise<any> =>
   (await done('GET', '/adjustments?from=2026-01-01&to=2026-12-31')).adjustments.find(
-    (one: { name: string }) => one.name === name,
+    (adjustment: { name: string }) => adjustment.name === name,
   );
 const balance = async (account: string, asAt = '2026-12-31'): Promise<string> => {
   const { rows } = await done('GET', `/reports/trial-balance?asAt=${asAt}&zeros=true`);
-  const row = rows.find((one: { account: string }) => one.account === account);
+  const row = rows.find((row: { account: string }) => row.account === account);
   return row?.debit || `-${row?.credit}`;
 };
 const sides = (lines: Record<string, string>[]) =>
@@ -64,12 +64,10 @@ test('what the books call for and nothing makes is told, each with what it is ab
   await post('2026-03-01', { account: '1250' }, { account: '1010' }, '1000.00');
   await post('2026-02-01', { account: '1010' }, { account: '2590' }, '10000.00');
   const lacking = await done('GET', '/adjustments/lacking?from=2026-01-01&to=2026-12-31');
-  const told = (lacking as { kind: string; account: string; amount: string }[]).map(({ kind, account, amount }) => [
-    kind,
-    account,
-    amount,
-  ]);
-  expect(told).toEqual([
+  const lackingRows = (lacking as { kind: string; account: string; amount: string }[]).map(
+    ({ kind, account, amount }) => [kind, account, amount],
+  );
+  expect(lackingRows).toEqual([
     ['prepaid', '1390', '1200.00'],
     ['stock', '1250', '1000.00'],
     ['interest', '2590', '10000.00'],
@@ -91,8 +89,8 @@ describe('an allowance for doubtful debts', () => {
       await post('2026-05-01', { account: '1100', ...document }, { account: '4990' }, amount);
     }
     await post('2026-01-31', { account: '6990' }, { account: '1190' }, inputs.existing_allowance_credit);
-    const [notDue, one, two, three, over] = inputs.buckets.map(({ percent }) => percent);
-    const percents = { 'not-due': notDue, '1-30': one, '31-60': two, '61-90': three, 'over-90': over };
+    const [notDue, text, two, three, over] = inputs.buckets.map(({ percent }) => percent);
+    const percents = { 'not-due': notDue, '1-30': text, '31-60': two, '61-90': three, 'over-90': over };
     id = await schedule('Allowance', { account: '1190', against: '6990', by: 'ages', percents });
     const proposed = await adjustment('Allowance');
     expect(proposed).toMatchObject({ kind: 'doubtful', state: 'due', lacks: null });
@@ -265,15 +263,15 @@ test('interest is of what stood each day, with what was paid in between', async 
 
 test('what is due and not made stands in its month’s list, apart from other dates', async () => {
   const toDo = await done('GET', '/fiscal-years/2026/to-do');
-  const of = (period: string) => toDo.find((one: { period: string }) => one.period === period);
-  expect([of('2026-02').adjustments, of('2026-02').due]).toEqual([1, 0]);
+  const read = (period: string) => toDo.find((candidate: { period: string }) => candidate.period === period);
+  expect([read('2026-02').adjustments, read('2026-02').due]).toEqual([1, 0]);
   // tax of the last quarter, interest
-  expect(of('2026-12').adjustments).toBe(2);
+  expect(read('2026-12').adjustments).toBe(2);
 });
 
 test('how amounts were found goes out with an archive, and comes in again', async () => {
-  const job = await sendArchive(server, await archiveOf(server, at));
+  const job = await sendArchive(server, await archiveOf(server, base));
   const { organisation } = await takeArchive(server, job, 'Taken in');
-  at = `/api/organisations/${organisation}`;
+  base = `/api/organisations/${organisation}`;
   expect(await adjustment('Casks')).toMatchObject({ reckoning: { target: '850.00', rows: [{ cost: '30.00' }, {}] } });
 });

@@ -24,9 +24,10 @@ export async function agedWithItems(
   do {
     const reply = await server.request('GET', `${path}/reports/open-items?${query}${after && `&after=${after}`}`);
     const page: OpenItemsResponse = reply.body;
-    for (const one of page.contacts) items.set(one.number, [...(items.get(one.number) ?? []), ...one.items]);
+    for (const contact of page.contacts)
+      items.set(contact.number, [...(items.get(contact.number) ?? []), ...contact.items]);
     after = page.next ?? '';
   } while (after !== '');
   const { contacts }: AgedBalancesResponse = sums;
-  return { ...sums, contacts: contacts.map((one) => ({ ...one, items: items.get(one.number) ?? [] })) };
+  return { ...sums, contacts: contacts.map((contact) => ({ ...contact, items: items.get(contact.number) ?? [] })) };
 }

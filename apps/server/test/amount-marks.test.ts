@@ -27,13 +27,13 @@ describe('a range of amounts', () => {
     fc.assert(
       fc.property(amount, amount, amount, fc.boolean(), (drawn, a, b, isNear) => {
         const [least, most] = [Math.min(a, b), Math.max(a, b)];
-        const one = isNear ? Math.max(0, least - 1 + (drawn % 3)) : drawn;
+        const count = isNear ? Math.max(0, least - 1 + (drawn % 3)) : drawn;
         for (const [low, high] of [
           [least, most],
           [least, Number.MAX_SAFE_INTEGER],
           [0, most],
         ] as const) {
-          expect(isFound(one, low, high)).toBe(one >= low && one <= high);
+          expect(isFound(count, low, high)).toBe(count >= low && count <= high);
         }
       }),
       { seed: 20_261_127, numRuns: 3_000 },

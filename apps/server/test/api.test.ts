@@ -1,10 +1,10 @@
 import { RunningServer, problemCodes, csv, type Reply } from './running-server.js';
 
 let server: RunningServer;
-let at: string;
+let base: string;
 beforeAll(async () => {
   server = await RunningServer.start();
-  at = await server.organisation();
+  base = await server.organisation();
 });
 afterAll(() => server.stop());
 
@@ -17,7 +17,7 @@ const sale = {
   ],
 };
 const post = (entry: object = sale, headers: Record<string, string> = {}): Promise<Reply> =>
-  server.request('POST', `${at}/entries`, entry, headers);
+  server.request('POST', `${base}/entries`, entry, headers);
 
 describe('signing in', () => {
   test('is needed for everything but health, session and description', async () => {
@@ -99,7 +99,7 @@ describe('posting', () => {
   });
   test('many at once give each a number of its own', async () => {
     const replies = await Promise.all(Array.from({ length: 20 }, () => post()));
-    const numbers = replies.map((one) => Number(one.body.number.slice(5))).sort((a, b) => a - b);
+    const numbers = replies.map((reply) => Number(reply.body.number.slice(5))).sort((a, b) => a - b);
     expect(numbers).toEqual(Array.from({ length: 20 }, (_, index) => (numbers[0] ?? 0) + index));
   });
   test.each<[string, unknown, string[]]>([
@@ -168,15 +168,15 @@ describe('posting', () => {
     ['POST', 'periods/2026-13/lock', undefined, undefined, 404],
     ['DELETE', 'drafts/99', undefined, undefined, 404],
   ])('%s %s with %s answers as it should', async (method, path, body, type, status) => {
-    const before = (await server.request('GET', `${at}/entries?limit=1`)).body.count;
-    const response = await fetch(`${server.url}${at}/${path}`, {
+    const before = (await server.request('GET', `${base}/entries?limit=1`)).body.count;
+    const response = await fetch(`${server.url}${base}/${path}`, {
       method,
       headers: { cookie: (server as unknown as { cookie: string }).cookie, ...(type && { 'content-type': type }) },
       ...(body !== undefined && { body }),
     });
     expect(response.status).toBe(status);
     expect(((await response.json()) as { status: number }).status).toBe(status);
-    expect((await server.request('GET', `${at}/entries?limit=1`)).body.count).toBe(before);
+    expect((await server.request('GET', `${base}/entries?limit=1`)).body.count).toBe(before);
   });
 });
 
@@ -211,7 +211,7 @@ describe('the chart', () => {
   test('problems of a file are told by row and column', async () => {
     const reply = await server.request(
       'POST',
-      `${at}/accounts/import`,
+      `${base}/accounts/import`,
       'number,name,element,parent\r\n8100,,expense,\r\n8200,X,thing,\r\n8300,Y,expense,9999\r\n',
     );
     expect(problemCodes(reply)).toEqual([
@@ -222,11 +222,11 @@ describe('the chart', () => {
   });
   test('a change is refused if somebody else was first, or if history forbids it', async () => {
     await post();
-    const bank = (await server.request('GET', `${at}/accounts`)).body.find(
-      (one: { number: string }) => one.number === '1010',
+    const bank = (await server.request('GET', `${base}/accounts`)).body.find(
+      (candidate: { number: string }) => candidate.number === '1010',
     );
     const change = (fields: object): Promise<Reply> =>
-      server.request('PUT', `${at}/accounts/${bank.id}`, {
+      server.request('PUT', `${base}/accounts/${bank.id}`, {
         number: '1010',
         name: bank.name,
         element: 'asset',
@@ -243,21 +243,21 @@ describe('the chart', () => {
       body: { number: '1011' },
     });
     expect(
-      await server.request('PUT', `${at}/accounts/${bank.id}`, {
+      await server.request('PUT', `${base}/accounts/${bank.id}`, {
         number: '1010',
         name: bank.name,
         role: 'cash',
         version: bank.version + 1,
       }),
     ).toMatchObject({ status: 200 });
-    expect((await server.request('DELETE', `${at}/accounts/${bank.id}`)).status).toBe(422);
+    expect((await server.request('DELETE', `${base}/accounts/${bank.id}`)).status).toBe(422);
   });
   test('shows balances at a date, temporary ones from the year’s first day', async () => {
     const fresh = await server.organisation({ name: 'Balances' });
     await server.request('POST', `${fresh}/entries`, sale);
     const balance = async (asAt: string, number: string): Promise<string> =>
       (await server.request('GET', `${fresh}/accounts?asAt=${asAt}`)).body.find(
-        (one: { number: string }) => one.number === number,
+        (candidate: { number: string }) => candidate.number === number,
       ).balance;
     expect([
       await balance('2026-04-30', '1010'),
@@ -271,20 +271,20 @@ describe('the chart', () => {
 describe('entry files', () => {
   const header = 'entry,date,kind,explanation,account,debit,credit,note,contact,currency,foreign_amount,rate\r\n';
   test('are taken whole or not at all, problems by row', async () => {
-    const before = (await server.request('GET', `${at}/entries?limit=1`)).body.count;
+    const before = (await server.request('GET', `${base}/entries?limit=1`)).body.count;
     const reply = await server.request(
       'POST',
-      `${at}/entries/import`,
+      `${base}/entries/import`,
       `${header}a,2026-05-01,,Good,1010,5.00,,,,,,\r\na,,,,4000,,5.00,,,,,\r\nb,2026-05-01,,Bad,1010,5.00,,,,,,\r\nb,,,,4000,,4.00,,Nobody,,,\r\n`,
     );
     expect([reply.status, problemCodes(reply)]).toEqual([422, ['contact-unknown at rows.5.contact']]);
-    expect((await server.request('GET', `${at}/entries?limit=1`)).body.count).toBe(before);
+    expect((await server.request('GET', `${base}/entries?limit=1`)).body.count).toBe(before);
   });
   test('what is exported imports again to the same balances', async () => {
-    const [one, two] = [await server.organisation({ name: 'One' }), await server.organisation({ name: 'Two' })];
-    await server.request('POST', `${one}/contacts`, { name: 'Low Weir', roles: ['customer'] });
+    const [text, two] = [await server.organisation({ name: 'One' }), await server.organisation({ name: 'Two' })];
+    await server.request('POST', `${text}/contacts`, { name: 'Low Weir', roles: ['customer'] });
     await server.request('POST', `${two}/contacts`, { name: 'Low Weir', roles: ['customer'] });
-    await server.request('POST', `${one}/entries`, {
+    await server.request('POST', `${text}/entries`, {
       ...sale,
       explanation: '=1+1, "quoted"',
       lines: [
@@ -292,14 +292,14 @@ describe('entry files', () => {
         { account: '4000', credit: '1234.56', currency: 'USD', foreignAmount: '1339.00', ratePerBase: '1.0846' },
       ],
     });
-    const file = (await server.request('GET', `${one}/entries.csv`)).body as string;
+    const file = (await server.request('GET', `${text}/entries.csv`)).body as string;
     expect(file).toContain(`"'=1+1, ""quoted"""`);
     expect(await server.request('POST', `${two}/entries/import`, file)).toMatchObject({
       status: 201,
       body: { posted: 1, lines: 2 },
     });
     expect((await server.request('GET', `${two}/reports/trial-balance.csv`)).body).toBe(
-      (await server.request('GET', `${one}/reports/trial-balance.csv`)).body,
+      (await server.request('GET', `${text}/reports/trial-balance.csv`)).body,
     );
     expect((await server.request('GET', `${two}/entries`)).body.entries[0].explanation).toBe('=1+1, "quoted"');
   });
@@ -310,7 +310,7 @@ describe('entry files', () => {
     ['no rows', header, 'no-rows at '],
     ['another encoding', `${header}a,\u0000\r\n`, 'csv-encoding at '],
   ])('with %s are refused', async (_, file, code) => {
-    const reply = await server.request('POST', `${at}/entries/import`, file);
+    const reply = await server.request('POST', `${base}/entries/import`, file);
     expect(reply.status).toBe(422);
     expect(problemCodes(reply)).toContain(code);
   });
@@ -319,7 +319,9 @@ describe('entry files', () => {
 describe('reversing', () => {
   test('adds the opposite entry and links the two, once', async () => {
     const { body: original } = await post({ ...sale, kind: 'adjusting' });
-    const reversal = await server.request('POST', `${at}/entries/${original.number}/reverse`, { date: '2026-06-01' });
+    const reversal = await server.request('POST', `${base}/entries/${original.number}/reverse`, {
+      date: '2026-06-01',
+    });
     expect(reversal).toMatchObject({
       status: 201,
       body: {
@@ -329,34 +331,37 @@ describe('reversing', () => {
         lines: [{ credit: '12.50' }, { debit: '12.50' }],
       },
     });
-    expect((await server.request('GET', `${at}/entries/${original.number}`)).body.reversedBy).toBe(
+    expect((await server.request('GET', `${base}/entries/${original.number}`)).body.reversedBy).toBe(
       reversal.body.number,
     );
     expect(
-      problemCodes(await server.request('POST', `${at}/entries/${original.number}/reverse`, { date: '2026-06-01' })),
+      problemCodes(
+        await server.request('POST', `${base}/entries/${original.number}/reverse`, { date: '2026-06-01' }),
+      ),
     ).toEqual(['already-reversed at ']);
   });
 });
 
 describe('drafts', () => {
   test('may be unfinished, are changed by one at a time, and become entries', async () => {
-    const { status, body } = await server.request('POST', `${at}/drafts`, {
+    const { status, body } = await server.request('POST', `${base}/drafts`, {
       explanation: 'Half',
       lines: [{ debit: '12/3' }],
     });
     expect([status, body.version]).toEqual([201, 1]);
-    expect(problemCodes(await server.request('POST', `${at}/drafts/${body.id}/post`, {}))).toContain(
+    expect(problemCodes(await server.request('POST', `${base}/drafts/${body.id}/post`, {}))).toContain(
       'explanation-missing at explanation'.replace('explanation-missing at explanation', 'too-few-lines at lines'),
     );
-    expect((await server.request('PUT', `${at}/drafts/${body.id}`, { ...sale, version: 7 })).status).toBe(409);
+    expect((await server.request('PUT', `${base}/drafts/${body.id}`, { ...sale, version: 7 })).status).toBe(409);
     expect(
-      (await server.request('PUT', `${at}/drafts/${body.id}`, { ...sale, version: 1, forReview: true })).body.version,
+      (await server.request('PUT', `${base}/drafts/${body.id}`, { ...sale, version: 1, forReview: true })).body
+        .version,
     ).toBe(2);
-    expect(await server.request('POST', `${at}/drafts/${body.id}/post`, {})).toMatchObject({
+    expect(await server.request('POST', `${base}/drafts/${body.id}/post`, {})).toMatchObject({
       status: 201,
       body: { amount: '12.50' },
     });
-    expect((await server.request('GET', `${at}/drafts`)).body).toEqual([]);
+    expect((await server.request('GET', `${base}/drafts`)).body).toEqual([]);
   });
 });
 
@@ -372,7 +377,7 @@ describe('the journal', () => {
     const seen: string[] = [];
     for (let after: string | null = ''; after !== null;) {
       const { body } = await server.request('GET', `${fresh}/entries?limit=3${after ? `&after=${after}` : ''}`);
-      seen.push(...body.entries.map((one: { number: string }) => one.number));
+      seen.push(...body.entries.map((entry: { number: string }) => entry.number));
       after = body.next;
     }
     expect([seen.length, new Set(seen).size]).toEqual([7, 7]);
@@ -452,8 +457,10 @@ describe('recurring journals', () => {
   test('are posted or skipped in order, one or all that are due', async () => {
     const fresh = await server.organisation({ name: 'Recurring' });
     const { body } = await server.request('POST', `${fresh}/recurring-journals`, rent);
-    const states = (of: { occurrences: { date: string; state: string }[] }): string[] =>
-      of.occurrences.filter((one) => one.state !== 'to-come').map((one) => `${one.date} ${one.state}`);
+    const states = (item: { occurrences: { date: string; state: string }[] }): string[] =>
+      item.occurrences
+        .filter((occurrence) => occurrence.state !== 'to-come')
+        .map((occurrence) => `${occurrence.date} ${occurrence.state}`);
     expect(states(body)).toEqual(['2026-10-31 due', '2026-11-30 due', '2026-12-31 due']);
     expect(body.next).toHaveLength(12);
     const journal = `${fresh}/recurring-journals/${body.id}`;
@@ -473,7 +480,7 @@ describe('recurring journals', () => {
     expect((await server.request('DELETE', journal)).body.next).toEqual([]);
   });
   test('that could not be posted are refused at once', async () => {
-    const reply = await server.request('POST', `${at}/recurring-journals`, {
+    const reply = await server.request('POST', `${base}/recurring-journals`, {
       ...rent,
       schedule: { ...rent.schedule, every: 0 },
       entry: {
@@ -499,7 +506,7 @@ describe('what goes out', () => {
     ['as gzip', 'gzip', 'gzip'],
     ['plain where nothing else is taken', 'identity', null],
   ])('answers and pages are packed: %s', async (_, taken, sent) => {
-    expect((await head(`${at}/accounts`, taken)).get('content-encoding')).toBe(sent);
+    expect((await head(`${base}/accounts`, taken)).get('content-encoding')).toBe(sent);
     expect((await head('/', taken)).get('content-encoding')).toBe(sent);
     expect((await head('/', taken)).get('vary')).toContain('accept-encoding');
   });

@@ -110,7 +110,7 @@ describe('entries appended', () => {
       sale(`2026-${String(1 + (n % 12)).padStart(2, '0')}-${String(1 + (n % 28)).padStart(2, '0')}`, n + 1),
     );
     const result = context.transact(() => appender().appendAll(entries));
-    const before = entries.filter((one) => one.date < '2026-04-01').length;
+    const before = entries.filter((entry) => entry.date < '2026-04-01').length;
     expect(result).toEqual({ posted: 20_003, first: '2026-0001', last: expect.stringMatching(/^202[67]-\d+$/) });
     expect([...everyPostedEntry(reading, 1)].filter(({ row }) => row.year === '2026')).toHaveLength(before);
     proved();
@@ -190,7 +190,7 @@ describe('entries appended', () => {
         supplyDate,
         lines,
       })),
-    ).toEqual(entries.map((one) => ({ reference: undefined, supplyDate: undefined, ...one })));
+    ).toEqual(entries.map((entry) => ({ reference: undefined, supplyDate: undefined, ...entry })));
     proved();
   });
 });
@@ -272,10 +272,10 @@ test.each([
   ['all', 'approver', /-0002$/],
 ])('into a month that is being closed the database lets %s post: an %s', (who, role, answer) => {
   const { $client } = context.db;
-  const one = appender();
+  const entryAppender = appender();
   context.transact(() => {
     // from now on this one takes no month as being closed
-    one.append(sale('2026-05-01', 1));
+    entryAppender.append(sale('2026-05-01', 1));
     $client.exec(`INSERT INTO period_closing (organisation, period, begun_at, begun_by) VALUES (1, '2026-05', 'x', 1);
       INSERT INTO person (id, email, password_hash, name, created_at) VALUES (2, 'b@sallow-reach.test', '-', 'Bea', 'x');
       INSERT INTO membership (organisation, person, role, since) SELECT id, 2, 'owner', 'x' FROM organisation;
@@ -284,7 +284,7 @@ test.each([
   });
   const post = (): string => {
     try {
-      return context.transact(() => one.append(sale('2026-05-31', 1)).number);
+      return context.transact(() => entryAppender.append(sale('2026-05-31', 1)).number);
     } catch (error) {
       return String(error);
     }
@@ -419,19 +419,19 @@ describe('what a reading connection keeps', () => {
   });
   test('of what is typed for a take-on is read anew with that or with the set-up, and not with a posting', () => {
     const trays = (): unknown => readSomeTrays(reading, 1, ['trial-balance']).trays;
-    const of = { organisation: 1, person: 1 };
+    const actor = { organisation: 1, person: 1 };
     const cells = { account: '1010', debit: '5.00' };
     const changes: (() => unknown)[] = [
-      () => addTakeOnRows(context, { ...of, tray: 'trial-balance', rows: [{ cells }] }),
+      () => addTakeOnRows(context, { ...actor, tray: 'trial-balance', rows: [{ cells }] }),
       () =>
         changeTakeOnRow(context, {
-          ...of,
+          ...actor,
           tray: 'trial-balance',
           id: 1,
           cells: { ...cells, debit: '6.00' },
         }),
-      () => addContact(context, { ...of, request: { name: 'High Weir', roles: ['customer'] } }),
-      () => removeTakeOnRows(context, { ...of, tray: 'trial-balance', id: 1 }),
+      () => addContact(context, { ...actor, request: { name: 'High Weir', roles: ['customer'] } }),
+      () => removeTakeOnRows(context, { ...actor, tray: 'trial-balance', id: 1 }),
     ];
     for (const change of changes) {
       const before = trays();
@@ -443,7 +443,7 @@ describe('what a reading connection keeps', () => {
     }
   });
   test('of all sorts does not grow without end', () => {
-    for (let at = 0; at < 2_500; at += 1) keptUntilCommit(reading, `key ${at}`, () => at);
+    for (let index = 0; index < 2_500; index += 1) keptUntilCommit(reading, `key ${index}`, () => index);
     expect(keptUntilCommit(reading, 'key 2499', () => 'anew')).toBe(2_499);
     expect(keptUntilCommit(reading, 'key 0', () => 'anew')).toBe('anew');
   });

@@ -49,7 +49,7 @@ async function fillBooks(): Promise<void> {
     name: string;
     version: number;
   }[];
-  const old = accounts.find((one) => one.number === '5290') ?? accounts.at(-1);
+  const old = accounts.find((account) => account.number === '5290') ?? accounts.at(-1);
   await expectOk(post('/accounts', { number: '1015', name: 'Dollars', currency: 'USD', role: 'cash' }));
   await expectOk(
     post('/contacts', {
@@ -102,7 +102,7 @@ async function fillBooks(): Promise<void> {
     version: number;
   }[];
   const [stays, goes] = ['Ferry Lane School', 'Ferry Lane Schol'].map((name) =>
-    contacts.find((one) => one.name === name),
+    contacts.find((contact) => contact.name === name),
   );
   await expectOk(
     server.request('POST', `${path}/contacts/${goes?.id}/merge`, {
@@ -205,8 +205,8 @@ async function fillBooks(): Promise<void> {
 }
 
 /** Keeps a paper. @returns its id */
-async function paper(of: string): Promise<number> {
-  const reply = await fetch(`${server.url}${of}/attachments?name=R%207.txt`, {
+async function paper(path: string): Promise<number> {
+  const reply = await fetch(`${server.url}${path}/attachments?name=R%207.txt`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream', cookie: server.session },
     body: PAPER,
@@ -217,7 +217,7 @@ const PAPER = 'Receipt 7, of the school';
 /** The name of its file in the archive. */
 const paperFile = (): string => `papers/${createHash('sha256').update(PAPER).digest('hex')}`;
 
-const written = (of = path): Promise<Uint8Array> => archiveOf(server, of);
+const written = (books = path): Promise<Uint8Array> => archiveOf(server, books);
 const send = (bytes: Uint8Array): Promise<ArchiveResponse> => sendArchive(server, bytes);
 const take = (job: ArchiveResponse, name: string): Promise<ArchiveResponse> => takeArchive(server, job, name);
 
@@ -247,7 +247,7 @@ function changed(
   });
 }
 
-const jsonl = (records: readonly object[]): string => records.map((one) => `${JSON.stringify(one)}\n`).join('');
+const jsonl = (records: readonly object[]): string => records.map((record) => `${JSON.stringify(record)}\n`).join('');
 
 /** The entries sealed anew after a change, so that the chain follows, and the last seal. */
 function resealed(change: (entries: SealedEntry[]) => void): Uint8Array {
@@ -256,7 +256,7 @@ function resealed(change: (entries: SealedEntry[]) => void): Uint8Array {
     seal: string;
     postedBy: number;
   }[];
-  change(records.map((one) => one.sealed));
+  change(records.map((record) => record.sealed));
   let lastSeal = FIRST_PREVIOUS_SEAL;
   for (const record of records) record.seal = lastSeal = sealOf(lastSeal, entryOfSealed(record.sealed));
   return changed({ 'entries.jsonl': jsonl(records) }, { manifest: { lastSeal, entries: records.length } });
@@ -285,29 +285,33 @@ describe('an archive', () => {
       if (['manifest.json', 'organisation.jsonl', 'people.jsonl', 'set-up-changes.jsonl'].includes(name)) continue;
       expect([name, decode(again[name])]).toEqual([name, decode(bytes)]);
     }
-    const of = (files: Record<string, Uint8Array>): ArchiveManifest => JSON.parse(decode(files['manifest.json']));
-    expect([of(again).entries, of(again).lastSeal]).toEqual([of(archive).entries, of(archive).lastSeal]);
+    const archiveManifestOf = (files: Record<string, Uint8Array>): ArchiveManifest =>
+      JSON.parse(decode(files['manifest.json']));
+    expect([archiveManifestOf(again).entries, archiveManifestOf(again).lastSeal]).toEqual([
+      archiveManifestOf(archive).entries,
+      archiveManifestOf(archive).lastSeal,
+    ]);
     const trail = decode(again['set-up-changes.jsonl']).trim().split('\n');
     expect(trail).toHaveLength(lines('set-up-changes').length + 1);
     expect(trail.at(-1)).toContain('taken in from the archive of');
     const { body: proofs } = await server.request('GET', `/api/organisations/${organisation}/proofs?asAt=2026-12-31`);
-    expect(proofs.proofs.every((one: { holds: boolean }) => one.holds)).toBe(true);
+    expect(proofs.proofs.every((proof: { holds: boolean }) => proof.holds)).toBe(true);
   });
 
   test('brings nobody in: who took it owns it, the others are names', async () => {
     const people = lines('people') as unknown as { id: number; email: string; name: string }[];
     const stranger = { id: 77, name: 'Ida Marsh', email: 'ida@else.where', role: 'owner' };
-    const entries = lines('entries').map((one) => ({ ...(one as object), postedBy: 77 }));
+    const entries = lines('entries').map((line) => ({ ...(line as object), postedBy: 77 }));
     const job = await send(
       changed({ 'people.jsonl': jsonl([...people, stranger]), 'entries.jsonl': jsonl(entries) }),
     );
     const { organisation } = await take(job, 'By somebody else');
-    const of = `/api/organisations/${organisation}`;
-    const { body: members } = await server.request('GET', `${of}/people`);
-    expect((members.people ?? members).map((one: { email: string; role: string }) => [one.email, one.role])).toEqual([
-      ['owner@sallow-reach.test', 'owner'],
-    ]);
-    const { body: entry } = await server.request('GET', `${of}/entries/2026-0001`);
+    const books = `/api/organisations/${organisation}`;
+    const { body: members } = await server.request('GET', `${books}/people`);
+    expect(
+      (members.people ?? members).map((person: { email: string; role: string }) => [person.email, person.role]),
+    ).toEqual([['owner@sallow-reach.test', 'owner']]);
+    const { body: entry } = await server.request('GET', `${books}/entries/2026-0001`);
     expect(entry.postedBy).toBe('Ida Marsh');
     const signIn = { email: 'ida@else.where', password: 'a long enough password' };
     expect((await server.signedOut().request('POST', '/api/session', signIn)).status).toBe(401);
@@ -369,7 +373,7 @@ describe('an archive', () => {
 describe('a hostile archive', () => {
   const entry = (name: string): Uint8Array => zipOf([{ name, content: Buffer.from('{}') }]);
   const account = (change: object): string =>
-    jsonl(lines('accounts').map((one, index) => (index === 0 ? { ...(one as object), ...change } : one)));
+    jsonl(lines('accounts').map((line, index) => (index === 0 ? { ...(line as object), ...change } : line)));
   test.each<[string, () => Uint8Array, string]>([
     ['no ZIP file', () => encode('number,name\n'), 'archive-expected'],
     ['a ZIP file cut off', () => zipSync(archive).slice(0, -40), 'zip-broken'],
@@ -501,17 +505,17 @@ describe('a hostile archive', () => {
   test.each<[string, () => Uint8Array, RegExp]>([
     [
       'out of balance',
-      forged(({ lines: [one, ...rest] }) => ({ lines: [{ ...one, amount: 1 }, ...rest] })),
+      forged(({ lines: [sealedLine, ...rest] }) => ({ lines: [{ ...sealedLine, amount: 1 }, ...rest] })),
       /out of balance/,
     ],
     [
       'on an account that is not there',
-      forged(({ lines: [one, ...rest] }) => ({ lines: [{ ...one, account: 9999 }, ...rest] })),
+      forged(({ lines: [sealedLine, ...rest] }) => ({ lines: [{ ...sealedLine, account: 9999 }, ...rest] })),
       /does not belong/,
     ],
     [
       'for a contact that is not there',
-      forged(({ lines: [one, ...rest] }) => ({ lines: [{ ...one, contact: 9999 }, ...rest] })),
+      forged(({ lines: [sealedLine, ...rest] }) => ({ lines: [{ ...sealedLine, contact: 9999 }, ...rest] })),
       /contact/,
     ],
     ['with a number left out', forged(() => ({ number: 2 })), /next number/],
@@ -543,7 +547,7 @@ describe('a hostile archive', () => {
 
 describe('books that are archived', () => {
   test('are archived first, can be read and not changed, and are restored', async () => {
-    const of = await server.organisation({ name: 'Old boat club' });
+    const books = await server.organisation({ name: 'Old boat club' });
     const entry = {
       date: '2026-03-01',
       explanation: 'Oars',
@@ -552,8 +556,8 @@ describe('books that are archived', () => {
         { account: '4000', credit: '9' },
       ],
     };
-    expect((await server.request('POST', `${of}/entries`, entry)).status).toBe(201);
-    const { status, body } = await server.request('POST', `${of}/archived`);
+    expect((await server.request('POST', `${books}/entries`, entry)).status).toBe(201);
+    const { status, body } = await server.request('POST', `${books}/archived`);
     expect([status, body.archive]).toEqual([
       201,
       expect.stringMatching(/^archives\/old-boat-club-20270118T\d{6}Z\.zip$/),
@@ -562,8 +566,8 @@ describe('books that are archived', () => {
     const kept = await send(readFileSync(join(server.folder, body.archive)));
     expect(kept).toMatchObject({ state: 'read', contents: { organisation: 'Old boat club', entries: 1 } });
 
-    expect((await server.request('GET', of)).body.archivedAt).toMatch(/^2027-01-18T/);
-    expect((await server.request('GET', `${of}/reports/balance-sheet?asAt=2026-12-31`)).status).toBe(200);
+    expect((await server.request('GET', books)).body.archivedAt).toMatch(/^2027-01-18T/);
+    expect((await server.request('GET', `${books}/reports/balance-sheet?asAt=2026-12-31`)).status).toBe(200);
     const changes: [string, string, unknown][] = [
       ['POST', '/entries', entry],
       ['POST', '/drafts', { lines: [] }],
@@ -576,7 +580,7 @@ describe('books that are archived', () => {
       ['POST', '/archived', undefined],
     ];
     for (const [method, to, given] of changes) {
-      const reply = await server.request(method, `${of}${to}`, given);
+      const reply = await server.request(method, `${books}${to}`, given);
       expect([to, reply.status, reply.body.problems?.[0]?.code]).toEqual([
         to,
         to === '/archived' ? 422 : 409,
@@ -585,14 +589,14 @@ describe('books that are archived', () => {
     }
     const shell = spawnSync('sqlite3', [
       join(server.folder, 'books.sqlite'),
-      `INSERT INTO posting VALUES (${of.split('/').at(-1)}, 2, 2)`,
+      `INSERT INTO posting VALUES (${books.split('/').at(-1)}, 2, 2)`,
     ]);
     expect(shell.stderr.toString()).toMatch(/these books are archived/);
 
-    expect((await server.request('DELETE', `${of}/archived`)).status).toBe(204);
-    expect((await server.request('DELETE', `${of}/archived`)).status).toBe(422);
-    expect((await server.request('POST', `${of}/entries`, entry)).status).toBe(201);
-    const { body: trail } = await server.request('GET', `${of}/set-up-changes?subject=organisation`);
+    expect((await server.request('DELETE', `${books}/archived`)).status).toBe(204);
+    expect((await server.request('DELETE', `${books}/archived`)).status).toBe(422);
+    expect((await server.request('POST', `${books}/entries`, entry)).status).toBe(201);
+    const { body: trail } = await server.request('GET', `${books}/set-up-changes?subject=organisation`);
     expect(JSON.stringify(trail)).toContain(body.archive);
   });
 });

@@ -17,13 +17,13 @@ import { pagesOfPdf } from './written-files.js';
 // Statements as an organisation arranges them: on screen, in files, in what figures are made of, in the archive.
 
 let server: RunningServer;
-let at: string;
+let base: string;
 const SPAN = 'from=2026-01-01&to=2026-12-31';
 const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-  server.done(method, `${at}${path}`, body);
+  server.done(method, `${base}${path}`, body);
 const kept = (): Promise<ArrangementResponse> => done('GET', '/reports/arrangement');
 const asked = (change: Partial<ArrangementRequest>): Promise<Reply> =>
-  server.request('PUT', `${at}/reports/arrangement`, { version: 0, order: [], parts: [], words: [], ...change });
+  server.request('PUT', `${base}/reports/arrangement`, { version: 0, order: [], parts: [], words: [], ...change });
 const arrange = async (change: Partial<ArrangementRequest>): Promise<ArrangementResponse> => {
   const { version } = await kept();
   return (await done('PUT', '/reports/arrangement', {
@@ -41,13 +41,13 @@ const told = ({ rows }: Pick<IncomeStatementResponse, 'rows'>): string[] =>
   rows.map(({ label, amount }) => (amount === null ? label : `${label} ${amount}`));
 const named = (...names: string[]): string => names.join(', ');
 
-const one = (account: string): ArrangedItemRequest => ({ account });
+const arrangedItemRequestOf = (account: string): ArrangedItemRequest => ({ account });
 const group = (name: string, isTogether: boolean, accounts: string[]): ArrangedItemRequest => ({
   group: { name, isTogether, accounts },
 });
 const SITE = {
   classification: 'operating-expenses' as const,
-  items: [group('Site', false, ['6200', '6100']), one('6000')],
+  items: [group('Site', false, ['6200', '6100']), arrangedItemRequestOf('6000')],
 };
 const MACHINES = {
   classification: 'non-current-assets' as const,
@@ -56,7 +56,7 @@ const MACHINES = {
 
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2027-01-18' });
-  at = await server.organisation({ firstDay: '2026-01-01', kind: 'sole-trader' });
+  base = await server.organisation({ firstDay: '2026-01-01', kind: 'sole-trader' });
   const post = (date: string, from: string, to: string, amount: string): Promise<Reply['body']> =>
     done('POST', '/entries', { date, explanation: 'As it happened', lines: fromTo(from, to, amount) });
   await post('2026-01-10', '3000', '1010', '5000.00');
@@ -131,12 +131,12 @@ describe('an arrangement', () => {
 
   test('stands in print, in files and in every figure’s source', async () => {
     await arrange({ parts: [SITE, MACHINES], words: [{ key: 'income-statement', word: 'Profit and loss account' }] });
-    const [page = ''] = await pagesOfPdf(server, `${at}/reports/statements.pdf?${SPAN}&form=multi-step`);
+    const [page = ''] = await pagesOfPdf(server, `${base}/reports/statements.pdf?${SPAN}&form=multi-step`);
     expect(page).toContain('Profit and loss account');
     expect(page).toContain('Site');
     const csv = String(await done('GET', '/reports/balance-sheet.csv?asAt=2026-12-31'));
     expect(csv).toContain('account,,Machines,,1750.00');
-    const { figures, faults } = await followEveryFigure(server, at, { from: '2026-01-01', to: '2026-12-31' });
+    const { figures, faults } = await followEveryFigure(server, base, { from: '2026-01-01', to: '2026-12-31' });
     expect(faults).toEqual([]);
     expect(figures).toBeGreaterThan(40);
     const machines = await done('GET', `/reports/figure?statement=balance-sheet&${SPAN}&row=group-2`);
@@ -218,7 +218,7 @@ describe('an arrangement', () => {
       { field: 'Operating expenses', from: null, to: 'Site (6200 6100), 6000' },
       { field: 'word for net result', from: null, to: 'Profit' },
     ]);
-    const sent = await sendArchive(server, await archiveOf(server, at));
+    const sent = await sendArchive(server, await archiveOf(server, base));
     const taken = await takeArchive(server, sent, 'Taken over');
     const own = await kept();
     const { parts, terms } = await server.done(
@@ -233,17 +233,24 @@ describe('an arrangement is refused', () => {
   test.each<[string, Partial<ArrangementRequest>, string]>([
     [
       'where it names an account twice',
-      { parts: [{ classification: 'operating-expenses', items: [one('6000'), group('A', true, ['6000'])] }] },
+      {
+        parts: [
+          {
+            classification: 'operating-expenses',
+            items: [arrangedItemRequestOf('6000'), group('A', true, ['6000'])],
+          },
+        ],
+      },
       'arranged-twice at parts.0.items.1.group.accounts.0',
     ],
     [
       'where an account is shown elsewhere',
-      { parts: [{ classification: 'revenue', items: [one('6000')] }] },
+      { parts: [{ classification: 'revenue', items: [arrangedItemRequestOf('6000')] }] },
       'arranged-elsewhere at parts.0.items.0.account',
     ],
     [
       'where there is no such account',
-      { parts: [{ classification: 'revenue', items: [one('4999')] }] },
+      { parts: [{ classification: 'revenue', items: [arrangedItemRequestOf('4999')] }] },
       'account-unknown at parts.0.items.0.account',
     ],
     [

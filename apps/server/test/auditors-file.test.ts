@@ -16,12 +16,12 @@ import { problemCodes, type Reply, RunningServer } from './running-server.js';
 
 let server: RunningServer;
 let reader: RunningServer;
-let at: string;
+let base: string;
 let folder: string;
 const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-  server.done(method, `${at}${path}`, body);
+  server.done(method, `${base}${path}`, body);
 const fileOf = async (year: string, query = ''): Promise<Record<string, Uint8Array>> => {
-  const response = await fetch(`${server.url}${at}/auditors-file.zip?year=${year}${query}`, {
+  const response = await fetch(`${server.url}${base}/auditors-file.zip?year=${year}${query}`, {
     headers: { cookie: reader.session },
   });
   expect([response.status, response.headers.get('content-type')]).toEqual([200, 'application/zip']);
@@ -52,8 +52,8 @@ const verified = (parts: Record<string, Uint8Array>): string => {
 beforeAll(async () => {
   folder = join(mkdtempSync(join(tmpdir(), 'auditors-file-')), 'unpacked');
   server = await RunningServer.start({ today: '2027-01-18' });
-  at = await server.organisation({ firstDay: '2025-01-01' });
-  reader = await server.member(at, 'ada', 'reader');
+  base = await server.organisation({ firstDay: '2025-01-01' });
+  reader = await server.member(base, 'ada', 'reader');
   const post = (
     date: string,
     from: string,
@@ -66,7 +66,7 @@ beforeAll(async () => {
   await post('2026-06-01', '4000', '1010', '700.40', 'Grüße, “ß” und =1+1');
   // posted last, into the year before: the chain goes across years
   const { number } = await post('2025-12-31', '1010', '6100', '100.00');
-  const sent = await fetch(`${server.url}${at}/attachments?name=Rent%20of%20December.txt`, {
+  const sent = await fetch(`${server.url}${base}/attachments?name=Rent%20of%20December.txt`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream', cookie: server.session, origin: server.url },
     body: 'Rent of December: 100.00',
@@ -89,8 +89,8 @@ afterAll(async () => {
 describe('the auditor’s file', () => {
   let parts: Record<string, Uint8Array>;
   test('is told before it is written, and is there for readers', async () => {
-    const told = (await reader.done('GET', `${at}/auditors-file?year=2025`)) as AuditorsFileResponse;
-    expect(told).toMatchObject({
+    const contents = (await reader.done('GET', `${base}/auditors-file?year=2025`)) as AuditorsFileResponse;
+    expect(contents).toMatchObject({
       from: '2025-01-01',
       to: '2025-12-31',
       isClosed: true,
@@ -98,7 +98,7 @@ describe('the auditor’s file', () => {
       missing: 0,
       unprinted: [],
     });
-    expect([told.failing, told.paperBytes]).toEqual([[], 24]);
+    expect([contents.failing, contents.paperBytes]).toEqual([[], 24]);
     parts = await fileOf('2025');
     expect(
       Object.keys(parts)
@@ -111,7 +111,7 @@ describe('the auditor’s file', () => {
         `papers/${createHash('sha256').update('Rent of December: 100.00').digest('hex')}.txt`,
       ].sort(),
     );
-    expect(text(parts, 'how-to-verify.txt')).toContain(told.lastSeal);
+    expect(text(parts, 'how-to-verify.txt')).toContain(contents.lastSeal);
     expect(text(parts, 'how-to-verify.txt')).toContain('The year is closed.');
   });
 
@@ -125,30 +125,31 @@ describe('the auditor’s file', () => {
     );
     expect([moved.get('1010'), moved.get('4000'), moved.get('6100')]).toEqual([940000, 0, 0]);
     // every entry of the year, those alone, in the order of the chain
-    const told = text(parts, 'entries.jsonl')
+    const contents = text(parts, 'entries.jsonl')
       .trimEnd()
       .split('\n')
       .map((line) => JSON.parse(line) as { sealed: { year: string; place: number } });
-    expect(told.every(({ sealed }) => sealed.year === '2025')).toBe(true);
-    expect(told.map(({ sealed }) => sealed.place)).toEqual(
-      [...told.map(({ sealed }) => sealed.place)].sort((a, b) => a - b),
+    expect(contents.every(({ sealed }) => sealed.year === '2025')).toBe(true);
+    expect(contents.map(({ sealed }) => sealed.place)).toEqual(
+      [...contents.map(({ sealed }) => sealed.place)].sort((a, b) => a - b),
     );
   });
 
   test.each<[string, (parts: Record<string, Uint8Array>) => void, RegExp]>([
     [
       'an entry was changed',
-      (of) => (of['entries.jsonl'] = Buffer.from(text(of, 'entries.jsonl').replaceAll('50000', '60000'))),
+      (files) => (files['entries.jsonl'] = Buffer.from(text(files, 'entries.jsonl').replaceAll('50000', '60000'))),
       /was changed/,
     ],
     [
       'a seal of the chain was left out',
-      (of) => (of['chain.csv'] = Buffer.from(text(of, 'chain.csv').replace(/\n2,.*/, ''))),
+      (files) => (files['chain.csv'] = Buffer.from(text(files, 'chain.csv').replace(/\n2,.*/, ''))),
       /a place of the chain is missing/,
     ],
     [
       'a lock was made up',
-      (of) => (of['seals.csv'] = Buffer.from(text(of, 'seals.csv').replaceAll(/[0-9a-f]{64}/g, 'f'.repeat(64)))),
+      (files) =>
+        (files['seals.csv'] = Buffer.from(text(files, 'seals.csv').replaceAll(/[0-9a-f]{64}/g, 'f'.repeat(64)))),
       /closed 2025|locked/,
     ],
   ])('shows where %s, though its sums were made anew', (_, tamper, found) => {
@@ -175,9 +176,9 @@ describe('the auditor’s file', () => {
           'balance-sheet.csv',
           'cash-flow-statement.csv',
         ],
-        ...['trial-balance', 'worksheet', 'receivables', 'payables', 'journal', 'ledgers'].flatMap((one) => [
-          `${one}.pdf`,
-          `${one}.csv`,
+        ...['trial-balance', 'worksheet', 'receivables', 'payables', 'journal', 'ledgers'].flatMap((text) => [
+          `${text}.pdf`,
+          `${text}.csv`,
         ]),
         ...names.filter((name) => name.startsWith('tax.')),
       ].sort(),
@@ -248,10 +249,10 @@ describe('the auditor’s file', () => {
   });
 
   test('is of a year of these books that has begun', async () => {
-    const get = (year: string): Promise<Reply> => reader.request('GET', `${at}/auditors-file?year=${year}`);
+    const get = (year: string): Promise<Reply> => reader.request('GET', `${base}/auditors-file?year=${year}`);
     expect((await get('1999')).status).toBe(404);
     const later = await get('2028');
     expect([later.status, problemCodes(later)]).toEqual([422, ['year-not-begun at year']]);
-    expect((await server.signedOut().request('GET', `${at}/auditors-file.zip?year=2025`)).status).toBe(401);
+    expect((await server.signedOut().request('GET', `${base}/auditors-file.zip?year=2025`)).status).toBe(401);
   });
 });

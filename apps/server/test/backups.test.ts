@@ -19,7 +19,7 @@ const sqlite = (folder: string, statement: string): void => {
 describe('a backup', () => {
   let server: RunningServer;
   let path: string;
-  const place = mkdtempSync(join(tmpdir(), 'just-ledger-backups-'));
+  const text = mkdtempSync(join(tmpdir(), 'just-ledger-backups-'));
   const post = (explanation: string): Promise<{ status: number }> =>
     server.request('POST', `${path}/entries`, {
       date: '2026-03-01',
@@ -38,7 +38,7 @@ describe('a backup', () => {
   });
   afterAll(async () => {
     await server.stop();
-    rmSync(place, { recursive: true, force: true });
+    rmSync(text, { recursive: true, force: true });
   });
 
   test('is made by itself, verified, and its age is told', async () => {
@@ -54,9 +54,9 @@ describe('a backup', () => {
 
   test('is made by one command beside a running server, and restored by another once it has ended', async () => {
     const before = await sheet();
-    const made = run('backup', server.folder, place);
+    const made = run('backup', server.folder, text);
     expect([made.status, made.said]).toEqual([0, expect.stringMatching(/^Backed up and verified: /)]);
-    const [backup] = backupsIn(place);
+    const [backup] = backupsIn(text);
     await post('After the backup');
     expect(await sheet()).not.toEqual(before);
     const refused = run('restore', backup?.folder ?? '', server.folder);
@@ -76,7 +76,7 @@ describe('a backup', () => {
   });
 
   test('that was tampered with is not restored, and nothing is changed', async () => {
-    const [backup] = backupsIn(place);
+    const [backup] = backupsIn(text);
     sqlite(
       backup?.folder ?? '',
       "DROP TRIGGER entry_update; UPDATE entry SET explanation = 'forged' WHERE place = 1;",
@@ -90,7 +90,7 @@ describe('a backup', () => {
 
   test('of books that were tampered with is told, and counts as none', () => {
     const forged = mkdtempSync(join(tmpdir(), 'just-ledger-forged-'));
-    const { folder } = backupsIn(place)[0] ?? { folder: '' };
+    const { folder } = backupsIn(text)[0] ?? { folder: '' };
     const made = run('backup', folder, forged);
     expect([made.status, made.said]).toEqual([1, expect.stringContaining('does not verify')]);
     expect(backupsIn(forged)).toEqual([]);
@@ -99,29 +99,29 @@ describe('a backup', () => {
   });
 
   test('of nothing, or from nowhere, is refused', () => {
-    expect(run('backup', join(place, 'nowhere')).status).toBe(2);
+    expect(run('backup', join(text, 'nowhere')).status).toBe(2);
     expect(run('restore').status).toBe(2);
-    expect(run('restore', join(place, 'nowhere')).status).toBe(2);
+    expect(run('restore', join(text, 'nowhere')).status).toBe(2);
   });
 });
 
 test('the latest backups are kept, whatever else lies beside them', () => {
-  const place = mkdtempSync(join(tmpdir(), 'just-ledger-kept-'));
+  const path = mkdtempSync(join(tmpdir(), 'just-ledger-kept-'));
   const names = Array.from({ length: 16 }, (_, day) => `2027-01-${String(day + 1).padStart(2, '0')}T040500Z`);
   for (const name of [...names, 'letters', '2027-01-20T040500Z.unfinished', '2027-01-02T000000Z.not-verified']) {
-    mkdirSync(join(place, name));
-    writeFileSync(join(place, name, 'books.sqlite'), '');
+    mkdirSync(join(path, name));
+    writeFileSync(join(path, name, 'books.sqlite'), '');
   }
-  expect(keepLatest(place, 14)).toHaveLength(14);
-  expect(backupsIn(place).map(({ at }) => at)).toEqual(
+  expect(keepLatest(path, 14)).toHaveLength(14);
+  expect(backupsIn(path).map(({ at }) => at)).toEqual(
     names
       .slice(2)
       .reverse()
       .map((name) => `${name.slice(0, 10)}T04:05:00.000Z`),
   );
-  expect(readdirSync(place).filter((name) => !names.includes(name))).toEqual([
+  expect(readdirSync(path).filter((name) => !names.includes(name))).toEqual([
     '2027-01-02T000000Z.not-verified',
     'letters',
   ]);
-  rmSync(place, { recursive: true });
+  rmSync(path, { recursive: true });
 });

@@ -86,7 +86,7 @@ test(`${REQUESTS.toLocaleString('en')} requests of a fuzzer: none answers 500, n
     if (schema.enum) return pick(schema.enum);
     if (schema.properties) {
       const fields = Object.entries(schema.properties).filter(() => draw(5) > 0);
-      return Object.fromEntries(fields.map(([key, of]) => [key, made(of, depth + 1)]));
+      return Object.fromEntries(fields.map(([key, schema]) => [key, made(schema, depth + 1)]));
     }
     if (schema.type === 'array') return Array.from({ length: draw(4) }, () => made(schema.items, depth + 1));
     if (schema.type === 'integer' || schema.type === 'number') return pick([0, 1, 2, -1, 1e9]);
@@ -104,10 +104,10 @@ test(`${REQUESTS.toLocaleString('en')} requests of a fuzzer: none answers 500, n
   );
   const entriesBefore = (await server.request('GET', `${path}/entries`)).body.count;
 
-  for (let at = 0; at < REQUESTS; at += 1) {
+  for (let index = 0; index < REQUESTS; index += 1) {
     const { route, method, operation } = pick(tried);
     rarity = pick([5, 15, 40]);
-    const of = operation as {
+    const described = operation as {
       requestBody?: { content: Record<string, { schema?: Schema }> };
       parameters?: { in: string; name: string }[];
     };
@@ -116,14 +116,14 @@ test(`${REQUESTS.toLocaleString('en')} requests of a fuzzer: none answers 500, n
       .replaceAll(/\{[^}]+\}/g, () =>
         encodeURIComponent(pick(['1', '0', '2026', '2026-05', '2026-0001', 'USD', 'x y', '-1', '9'.repeat(20)])),
       );
-    const query = (of.parameters ?? []).filter((one) => one.in === 'query' && draw(2) === 0);
+    const query = (described.parameters ?? []).filter((parameter) => parameter.in === 'query' && draw(2) === 0);
     const text = query
       .map(
         ({ name }) =>
           `${name}=${encodeURIComponent(String(pick(['2026-05-01', '1010', 'x', '', '-1', '2026-02-30', '%', "'", 'ü', '1'.repeat(60)])))}`,
       )
       .join('&');
-    const kinds = Object.entries(of.requestBody?.content ?? {});
+    const kinds = Object.entries(described.requestBody?.content ?? {});
     const [kind, content] = kinds.length > 0 ? pick(kinds) : ['application/json', undefined];
     const isJson = kind.includes('json');
     const body =

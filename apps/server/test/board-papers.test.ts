@@ -12,9 +12,9 @@ import { fileOf, pagesOfPdf } from './written-files.js';
 // Several kept reports as one document: cover, contents with the pages on which they begin, each with the days of today.
 
 let server: RunningServer;
-let at: string;
+let base: string;
 const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-  server.done(method, `${at}${path}`, body);
+  server.done(method, `${base}${path}`, body);
 const kept = async (name: string, screen: string, settings: Record<string, string>, span: string): Promise<number> =>
   (
     await done('POST', '/kept-reports', {
@@ -38,7 +38,7 @@ const request = (change: Partial<BoardPapersRequest> = {}): BoardPapersRequest =
 
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2027-01-18' });
-  at = await server.organisation({ firstDay: '2025-01-01' });
+  base = await server.organisation({ firstDay: '2025-01-01' });
   const post = (date: string, from: string, to: string, amount: string): Promise<Reply['body']> =>
     done('POST', '/entries', { date, explanation: 'As it happened', lines: fromTo(from, to, amount) });
   await post('2025-03-01', '3000', '1010', '9000.00');
@@ -78,7 +78,7 @@ describe('board papers', () => {
   let id: number;
   test('are put together of kept reports, and printed as one document', async () => {
     ({ id } = await done('POST', '/board-papers', request()));
-    const pages = await pagesOfPdf(server, `${at}/board-papers/${id}/document.pdf`);
+    const pages = await pagesOfPdf(server, `${base}/board-papers/${id}/document.pdf`);
     expect(pages[0]).toMatch(/Sallow Reach.*Papers for the board.*Meeting of January.*Ferry Lane.*18 January 2027/);
     expect(pages[0]).not.toContain('Page 1 of');
     // each paper of the contents begins on the page that stands beside it
@@ -103,7 +103,7 @@ describe('board papers', () => {
   });
 
   test('are tagged and carry their title', async () => {
-    const data = await fileOf(server, `${at}/board-papers/${id}/document.pdf?size=letter`, 'application/pdf');
+    const data = await fileOf(server, `${base}/board-papers/${id}/document.pdf?size=letter`, 'application/pdf');
     const pdf = await getDocument({ data, useSystemFonts: false, verbosity: 0 }).promise;
     const { info } = await pdf.getMetadata();
     expect([Reflect.get(info, 'Title'), Reflect.get(info, 'Language')]).toEqual([
@@ -118,7 +118,7 @@ describe('board papers', () => {
 
   test('are issued as they are drawn then, and stay so', async () => {
     const issued = (await done('POST', `/board-papers/${id}/issue`, {})) as IssuedPapersResponse;
-    const file = `${at}/attachments/${issued.attachment}/content`;
+    const file = `${base}/attachments/${issued.attachment}/content`;
     const before = await fileOf(server, file, 'application/pdf');
     expect(createHash('sha256').update(before).digest('hex')).toBe(issued.sha256);
     const last = ((await done('GET', '/entries')) as { entries: { seal: string }[] }).entries[0];
@@ -135,7 +135,7 @@ describe('board papers', () => {
       lines: fromTo('4000', '1010', '55.00'),
     });
     expect(await fileOf(server, file, 'application/pdf')).toEqual(before);
-    expect((await pagesOfPdf(server, `${at}/board-papers/${id}/document.pdf`)).join(' ')).toMatch(/895\.40/);
+    expect((await pagesOfPdf(server, `${base}/board-papers/${id}/document.pdf`)).join(' ')).toMatch(/895\.40/);
     expect((await pagesOfPdf(server, file)).join(' ')).not.toMatch(/895\.40/);
     await done('POST', `/board-papers/${id}/issue`, {});
     expect(((await done('GET', '/board-papers/issued')) as IssuedPapersResponse[]).map(({ place }) => place)).toEqual(
@@ -143,7 +143,7 @@ describe('board papers', () => {
     );
     // it is no paper that waits for its entry, and is not thrown away
     expect((await done('GET', '/attachments')).count).toBe(0);
-    const removed = await server.request('DELETE', `${at}/attachments/${issued.attachment}`);
+    const removed = await server.request('DELETE', `${base}/attachments/${issued.attachment}`);
     expect(problemCodes(removed)).toEqual(['paper-issued at ']);
     for (const attack of [
       'UPDATE issued_papers SET entries = 1',
@@ -156,13 +156,13 @@ describe('board papers', () => {
 
   test('keep the reports they print', async () => {
     const [first] = reports;
-    const removed = await server.request('DELETE', `${at}/kept-reports/${first}`);
+    const removed = await server.request('DELETE', `${base}/kept-reports/${first}`);
     expect(problemCodes(removed)).toEqual(['report-in-papers at shared']);
-    const one = ((await done('GET', '/kept-reports')) as { id: number; version: number }[]).find(
+    const found = ((await done('GET', '/kept-reports')) as { id: number; version: number }[]).find(
       (report) => report.id === first,
     );
     const own = { name: 'The year', screen: 'statements', settings: [], span: 'last-year', shared: false };
-    const changed = await server.request('PUT', `${at}/kept-reports/${first}`, { ...own, version: one?.version });
+    const changed = await server.request('PUT', `${base}/kept-reports/${first}`, { ...own, version: found?.version });
     expect(problemCodes(changed)).toEqual(['report-in-papers at shared']);
   });
 
@@ -170,10 +170,10 @@ describe('board papers', () => {
     const [row] = (await done('GET', '/board-papers')) as BoardPapersResponse[];
     const change = request({ name: 'Annual pack', reports: [...reports].reverse(), version: row?.version ?? 0 });
     await done('PUT', `/board-papers/${id}`, change);
-    expect(problemCodes(await server.request('PUT', `${at}/board-papers/${id}`, change))).toEqual([
+    expect(problemCodes(await server.request('PUT', `${base}/board-papers/${id}`, change))).toEqual([
       'changed-since at version',
     ]);
-    const sent = await sendArchive(server, await archiveOf(server, at));
+    const sent = await sendArchive(server, await archiveOf(server, base));
     const taken = await takeArchive(server, sent, 'Taken over');
     const theirs = `/api/organisations/${String(taken.organisation)}/board-papers`;
     const told = (all: BoardPapersResponse[]): unknown => all.map(({ version: _, ...papers }) => papers);
@@ -186,7 +186,7 @@ describe('board papers', () => {
     const pages = await pagesOfPdf(server, `${theirs}/${id}/document.pdf`);
     expect(pages[1]).toMatch(/Contents.*Taxes.*The year/);
     await done('DELETE', `/board-papers/${id}`);
-    expect((await server.request('GET', `${at}/board-papers/${id}/document.pdf`)).status).toBe(404);
+    expect((await server.request('GET', `${base}/board-papers/${id}/document.pdf`)).status).toBe(404);
   });
 });
 
@@ -203,7 +203,7 @@ describe('journal and ledger in board papers', () => {
       '/board-papers',
       request({ name: 'With lists', reports: [...all, reports[0] ?? 0] }),
     );
-    const pages = await pagesOfPdf(server, `${at}/board-papers/${id}/document.pdf?size=letter`);
+    const pages = await pagesOfPdf(server, `${base}/board-papers/${id}/document.pdf?size=letter`);
     const begins = (title: string): number =>
       Number(new RegExp(`${title}[^,]*, [^,]*?20\\d\\d (\\d+)`).exec(pages[1] ?? '')?.[1]);
     // from 1 July on the journal has this entry of 2026 beside the one of June
@@ -216,7 +216,7 @@ describe('journal and ledger in board papers', () => {
     expect(pages[begins('Large ones General journal') - 1]).toMatch(/Total of 1 entry 700\.40 700\.40/);
     expect(pages[begins('None General journal') - 1]).toMatch(/Total of 0 entries/);
     expect(pages.at(-1)).toMatch(new RegExp(`Page ${pages.length} of ${pages.length}`));
-    const data = await fileOf(server, `${at}/board-papers/${id}/document.pdf?size=letter`, 'application/pdf');
+    const data = await fileOf(server, `${base}/board-papers/${id}/document.pdf?size=letter`, 'application/pdf');
     const pdf = await getDocument({ data, useSystemFonts: false, verbosity: 0 }).promise;
     const tree = JSON.stringify(await (await pdf.getPage(begins('The bank 1010'))).getStructTree());
     for (const tag of ['H1', 'Table', 'TR', 'TH', 'TD']) expect(tree).toContain(`"${tag}"`);
@@ -230,7 +230,7 @@ describe('charts and what changed in board papers', () => {
       await kept('Changes', 'changed-since', { since: '2025-12-31' }, 'last-year'),
     ];
     const { id } = await done('POST', '/board-papers', request({ name: 'With charts', reports: all }));
-    const pages = await pagesOfPdf(server, `${at}/board-papers/${id}/document.pdf`);
+    const pages = await pagesOfPdf(server, `${base}/board-papers/${id}/document.pdf`);
     expect(pages[1]).toMatch(/Pictures Charts, up to .*Changes Changed since the end of 31 December 2025/);
     expect(pages.find((page) => page.includes('Result by month'))).toMatch(/Revenue.*Expenses.*Jan .*Dec /);
     expect(pages.slice(2).find((page) => page.includes('Posted since'))).toMatch(/700\.40/);
@@ -258,7 +258,7 @@ describe('board papers are refused', () => {
   ])('%s', async (_, change, problems) => {
     const reply = await server.request(
       'POST',
-      `${at}/board-papers`,
+      `${base}/board-papers`,
       request({ name: 'Another', ...(await change()) }),
     );
     expect([reply.status, problemCodes(reply)]).toEqual([422, problems]);
@@ -266,11 +266,11 @@ describe('board papers are refused', () => {
 
   test('while there is nothing in them, or no such days', async () => {
     const empty = await done('POST', '/board-papers', request({ name: 'Empty', reports: [] }));
-    const printed = await server.request('GET', `${at}/board-papers/${empty.id}/document.pdf`);
+    const printed = await server.request('GET', `${base}/board-papers/${empty.id}/document.pdf`);
     expect([printed.status, problemCodes(printed)]).toEqual([422, ['papers-empty at ']]);
     const never = await kept('Closed', 'statements', {}, 'last-closed-year');
     const closed = await done('POST', '/board-papers', request({ name: 'Of no days', reports: [never] }));
-    const refused = await server.request('GET', `${at}/board-papers/${closed.id}/document.pdf`);
+    const refused = await server.request('GET', `${base}/board-papers/${closed.id}/document.pdf`);
     expect([refused.status, problemCodes(refused)]).toEqual([422, ['report-without-days at ']]);
   });
 });

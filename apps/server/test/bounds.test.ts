@@ -26,7 +26,7 @@ const readable = async (path: string): Promise<number[]> => {
     `${path}/reports/account-ledger?account=1010&from=2026-01-01&to=2026-12-31`,
     '/api/overview',
   ];
-  return Promise.all(paths.map(async (one) => (await server.request('GET', one)).status));
+  return Promise.all(paths.map(async (path) => (await server.request('GET', path)).status));
 };
 const OK = Array<number>(7).fill(200);
 

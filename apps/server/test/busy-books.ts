@@ -30,36 +30,36 @@ async function fill(server: RunningServer, withTrade: boolean): Promise<void> {
   for (const name of names) await server.request('POST', `${path}/contacts`, { name, roles: ['customer'] });
   const days = ['2026-03-31', '2026-01-15', '2025-12-31', '2026-03-01', '2026-12-31', '2026-01-31', '2026-03-16'];
   const posted: string[] = [];
-  for (let at = 0; at < 56; at += 1) {
-    const date = days[at % days.length] ?? '';
+  for (let index = 0; index < 56; index += 1) {
+    const date = days[index % days.length] ?? '';
     const isBefore = date < '2026-01-15';
     const { status, body } = await server.request('POST', `${path}/entries`, {
       date,
-      kind: isBefore ? 'opening' : at % 9 === 0 ? 'adjusting' : 'ordinary',
-      explanation: `Delivery ${at}`,
-      reference: `Crate ${at % 4}`,
+      kind: isBefore ? 'opening' : index % 9 === 0 ? 'adjusting' : 'ordinary',
+      explanation: `Delivery ${index}`,
+      reference: `Crate ${index % 4}`,
       lines: [
         {
           account: '1100',
-          debit: EUR(100 + at),
-          contact: names[at % 3],
-          document: `INV-${at % 10}`,
-          ...(at % 5 === 0 && { note: 'Überraschung: café' }),
+          debit: EUR(100 + index),
+          contact: names[index % 3],
+          document: `INV-${index % 10}`,
+          ...(index % 5 === 0 && { note: 'Überraschung: café' }),
         },
-        { account: isBefore ? '3000' : '4000', credit: EUR(100 + at) },
+        { account: isBefore ? '3000' : '4000', credit: EUR(100 + index) },
       ],
     });
     expect([status, body.problems]).toEqual([201, undefined]);
     if (!isBefore) posted.push(body.number);
   }
-  for (const [at, document] of ['INV-0', 'inv-1', 'INV-5', ''].entries()) {
+  for (const [index, document] of ['INV-0', 'inv-1', 'INV-5', ''].entries()) {
     const { status } = await server.request('POST', `${path}/entries`, {
-      date: days[at],
-      kind: days[at] === '2025-12-31' ? 'opening' : 'ordinary',
+      date: days[index],
+      kind: days[index] === '2025-12-31' ? 'opening' : 'ordinary',
       explanation: 'Paid',
       lines: [
-        { account: '1010', debit: EUR(100 + at) },
-        { account: '1100', credit: EUR(100 + at), contact: names[at % 3], ...(document && { document }) },
+        { account: '1010', debit: EUR(100 + index) },
+        { account: '1100', credit: EUR(100 + index), contact: names[index % 3], ...(document && { document }) },
       ],
     });
     expect(status).toBe(201);
@@ -133,7 +133,7 @@ function tradeRows(
   const isForeign = contact === 'Osier Lane' && number % 4 > 0;
   const paper = opens ? 600 : size;
   const amount = sign * (isForeign ? paper * rate : paper);
-  const sides = (of: number): string[] => (of > 0 ? [EUR(of), ''] : ['', EUR(-of)]);
+  const sides = (amount: number): string[] => (amount > 0 ? [EUR(amount), ''] : ['', EUR(-amount)]);
   return [
     [entry, date, 'Trade', account, ...sides(amount), contact, document, due].concat(
       isForeign ? ['USD', EUR(paper), rate] : ['', '', ''],
@@ -162,7 +162,7 @@ async function trade(server: RunningServer, path: string): Promise<void> {
   // an import puts its entries in the order of their dates: several of them are in no order
   const drawn = fc.sample(TRADE, { seed: 20_261_127, numRuns: 900 });
   for (let first = 0; first < drawn.length; first += 150) {
-    const rows = drawn.slice(first, first + 150).flatMap((one, index) => tradeRows(one, index, 2 + first / 450));
+    const rows = drawn.slice(first, first + 150).flatMap((item, index) => tradeRows(item, index, 2 + first / 450));
     const file = [TRADE_COLUMNS, ...rows].map((cells) => cells.join(',')).join('\n');
     const { status, body } = await server.request('POST', `${path}/entries/import`, `${file}\n`);
     expect([status, body.problems]).toEqual([201, undefined]);
@@ -183,7 +183,7 @@ async function trade(server: RunningServer, path: string): Promise<void> {
   });
   expect(paid.status).toBe(201);
   const { body: contacts } = await server.request('GET', `${path}/contacts`);
-  const known = (name: string) => contacts.find((one: { name: string }) => one.name === name);
+  const known = (name: string) => contacts.find((contact: { name: string }) => contact.name === name);
   const [old, into] = [known('Old Heron Point'), known('Heron Point')];
   const merged = await server.request('POST', `${path}/contacts/${old.id}/merge`, {
     into: into.id,

@@ -32,42 +32,54 @@ interface Rowed {
 }
 
 function chartCsv(inputs: CycleInputs): string {
-  const rows = chartOfCase(inputs).map((one) => [
-    one.number,
-    one.name,
-    one.element,
-    one.classification,
-    String(one.contra),
-    one.role,
-    one.closesTo,
-    one.share === undefined ? '' : String(one.share),
+  const rows = chartOfCase(inputs).map((item) => [
+    item.number,
+    item.name,
+    item.element,
+    item.classification,
+    String(item.contra),
+    item.role,
+    item.closesTo,
+    item.share === undefined ? '' : String(item.share),
   ]);
   return csv([['number', 'name', 'element', 'classification', 'contra', 'role', 'closes_to', 'share'], ...rows]);
 }
 
 function entriesCsv(inputs: CycleInputs): string {
-  const balances = (name: string, kind: string, of: CaseTrialBalance | undefined): (string | undefined)[][] =>
-    (of?.rows ?? []).map((row) => [name, of?.date, kind, 'Balances', row.account, row.debit, row.credit]);
+  const balances = (
+    name: string,
+    kind: string,
+    caseTrialBalance: CaseTrialBalance | undefined,
+  ): (string | undefined)[][] =>
+    (caseTrialBalance?.rows ?? []).map((row) => [
+      name,
+      caseTrialBalance?.date,
+      kind,
+      'Balances',
+      row.account,
+      row.debit,
+      row.credit,
+    ]);
   const entry = (
     kind: string,
-    at: number,
+    index: number,
     { date, explanation, debits, credits }: CaseEntry,
   ): (string | undefined)[][] => [
-    ...debits.map((side) => [`${kind}${at}`, date, kind, explanation, side.account, side.amount, '']),
-    ...credits.map((side) => [`${kind}${at}`, date, kind, explanation, side.account, '', side.amount]),
+    ...debits.map((side) => [`${kind}${index}`, date, kind, explanation, side.account, side.amount, '']),
+    ...credits.map((side) => [`${kind}${index}`, date, kind, explanation, side.account, '', side.amount]),
   ];
   return csv([
     ['entry', 'date', 'kind', 'explanation', 'account', 'debit', 'credit'],
     ...balances('opening', 'opening', inputs.opening_balances),
     ...balances('starting', 'ordinary', inputs.starting_trial_balance),
-    ...inputs.entries.flatMap((one, index) => entry('ordinary', index, one)),
-    ...inputs.adjusting_entries.flatMap((one, index) => entry('adjusting', index, one)),
+    ...inputs.entries.flatMap((caseEntry, index) => entry('ordinary', index, caseEntry)),
+    ...inputs.adjusting_entries.flatMap((adjusting_entry, index) => entry('adjusting', index, adjusting_entry)),
   ]);
 }
 
-const columns = (of: CaseTrialBalance): string[] => [
-  ...of.rows.map((row) => `${row.account},${row.debit},${row.credit}`),
-  `,${of.total_debit},${of.total_credit}`,
+const columns = (caseTrialBalance: CaseTrialBalance): string[] => [
+  ...caseTrialBalance.rows.map((row) => `${row.account},${row.debit},${row.credit}`),
+  `,${caseTrialBalance.total_debit},${caseTrialBalance.total_credit}`,
 ];
 const withoutNames = (text: string): string[] =>
   text
@@ -79,24 +91,24 @@ const withoutNames = (text: string): string[] =>
 type Cycle = ReturnType<typeof cycles>[number];
 
 /** The same case so many days later that it ends on the 5th of April. */
-function endingOnFifthOfApril(one: Cycle): Cycle {
-  const { end } = one.inputs.period;
+function endingOnFifthOfApril(item: Cycle): Cycle {
+  const { end } = item.inputs.period;
   const later = daysBetween(d(end), d(`${Number(end.slice(0, 4)) + 1}-04-05`));
-  const moved = JSON.stringify(one).replace(
+  const moved = JSON.stringify(item).replace(
     /"(\d{4}-\d\d-\d\d)"/g,
     (_, day: string) => `"${addDays(d(day), later)}"`,
   );
-  return { ...(JSON.parse(moved) as Cycle), id: `${one.id}, in a year from 6 April` };
+  return { ...(JSON.parse(moved) as Cycle), id: `${item.id}, in a year from 6 April` };
 }
 
 // Each case names its source and basis in packages/core/test/cases.
-describe.each([...cycles(), ...cycles().map(endingOnFifthOfApril)].map((one) => [one.id, one] as const))(
+describe.each([...cycles(), ...cycles().map(endingOnFifthOfApril)].map((item) => [item.id, item] as const))(
   '%s, imported over the API',
   (id, { inputs, expected }) => {
     const { start, end } = inputs.period;
-    let at: string;
+    let path: string;
     const keyed = async (report: string): Promise<Record<string, string>> => {
-      const { body } = await server.request('GET', `${at}/reports/${report}`);
+      const { body } = await server.request('GET', `${path}/reports/${report}`);
       const rows = (body as string)
         .trim()
         .split('\r\n')
@@ -130,7 +142,7 @@ describe.each([...cycles(), ...cycles().map(endingOnFifthOfApril)].map((one) => 
     beforeAll(async () => {
       // a fiscal year that ends with the case's period, so that closing falls on its last day
       const next = partsOf(addDays(d(end), 1));
-      at = await server.organisation({
+      path = await server.organisation({
         name: id,
         kind: KIND_OF_FORM[inputs.form],
         baseCurrency: inputs.currency,
@@ -139,11 +151,13 @@ describe.each([...cycles(), ...cycles().map(endingOnFifthOfApril)].map((one) => 
         firstDay: start,
         starterChart: false,
       });
-      expect(await server.request('POST', `${at}/accounts/import`, chartCsv(inputs))).toMatchObject({
+      expect(await server.request('POST', `${path}/accounts/import`, chartCsv(inputs))).toMatchObject({
         status: 200,
         body: { created: inputs.accounts.length },
       });
-      expect(await server.request('POST', `${at}/entries/import`, entriesCsv(inputs))).toMatchObject({ status: 201 });
+      expect(await server.request('POST', `${path}/entries/import`, entriesCsv(inputs))).toMatchObject({
+        status: 201,
+      });
     });
 
     test('statements row by row as they were published, in the answers, on paper and in a workbook', async () => {
@@ -151,7 +165,7 @@ describe.each([...cycles(), ...cycles().map(endingOnFifthOfApril)].map((one) => 
       const form = income.format ?? 'single-step';
       const asked = `from=${start}&to=${end}&form=${form}`;
       const get = async <Of>(report: string): Promise<Of> =>
-        (await server.done('GET', `${at}/reports/${report}`)) as unknown as Of;
+        (await server.done('GET', `${path}/reports/${report}`)) as unknown as Of;
       const accountsOf = ({ rows }: Rowed): string[] =>
         rows.flatMap(({ account, amount }) => (account && Number(amount) !== 0 ? [`${account} ${amount}`] : []));
       const published = (...lists: readonly (readonly PublishedRow[] | undefined)[]): string[] =>
@@ -178,28 +192,28 @@ describe.each([...cycles(), ...cycles().map(endingOnFifthOfApril)].map((one) => 
       expect(accountsOf(position).sort()).toEqual(published(sheet.assets, sheet.liabilities, sheet.equity));
       const changes = await get<EquityStatementResponse>(`equity-statement?${asked.replace(/&form.*/, '')}`);
       const cents = (amount: string | undefined): number => Math.round(Number(amount ?? 0) * 100) || 0;
-      for (const one of equity.components) {
-        const column = changes.components.findIndex(({ account }) => account === one.account);
-        const of = (...keys: string[]): number =>
+      for (const component of equity.components) {
+        const column = changes.components.findIndex(({ account }) => account === component.account);
+        const numberOf = (...keys: string[]): number =>
           changes.rows
             .filter(({ key }) => keys.includes(key))
             .reduce((sum, { amounts }) => sum + cents(amounts[column]), 0);
         expect([
-          one.account,
-          of('opening-equity', 'contributions', 'other'),
-          of('net-result'),
-          of('withdrawals'),
+          component.account,
+          numberOf('opening-equity', 'contributions', 'other'),
+          numberOf('net-result'),
+          numberOf('withdrawals'),
         ]).toEqual([
-          one.account,
-          cents(one.opening) + cents(one.contributions),
-          cents(one.net_income),
-          cents(one.distributions),
+          component.account,
+          cents(component.opening) + cents(component.contributions),
+          cents(component.net_income),
+          cents(component.distributions),
         ]);
-        expect(of('closing-equity')).toBe(cents(one.closing));
+        expect(numberOf('closing-equity')).toBe(cents(component.closing));
       }
       if (id.includes('in a year from')) return;
       // the same on paper, read back, and from the formulas of a workbook, reckoned by another program
-      const pages = await pagesOfPdf(server, `${at}/reports/statements.pdf?${asked}`);
+      const pages = await pagesOfPdf(server, `${path}/reports/statements.pdf?${asked}`);
       const written = (amount: string): string =>
         Math.abs(Number(amount)).toLocaleString('en', { minimumFractionDigits: 2 });
       for (const [page, statement] of [
@@ -207,55 +221,55 @@ describe.each([...cycles(), ...cycles().map(endingOnFifthOfApril)].map((one) => 
         [pages[2], position],
       ] as const)
         for (const { amount } of statement.rows) if (amount !== null) expect(page).toContain(written(amount));
-      const { sheets } = await reckonedWorkbook(server, `${at}/reports/statements.xlsx?${asked}`, folder);
+      const { sheets } = await reckonedWorkbook(server, `${path}/reports/statements.xlsx?${asked}`, folder);
       const ends = [sheets[0], sheets[2]].map((rows) => Number(rows?.at(-1)?.[2]).toFixed(2));
       expect(ends).toEqual([income.net_income, sheet.total_liabilities_and_equity]);
     });
     test('trial balances before and after adjusting', async () => {
-      const of = async (stage: string): Promise<string[]> =>
+      const ask = async (stage: string): Promise<string[]> =>
         withoutNames(
-          (await server.request('GET', `${at}/reports/trial-balance.csv?asAt=${end}&stage=${stage}`)).body,
+          (await server.request('GET', `${path}/reports/trial-balance.csv?asAt=${end}&stage=${stage}`)).body,
         );
-      expect(await of('unadjusted')).toEqual(columns(expected.unadjusted_trial_balance));
+      expect(await ask('unadjusted')).toEqual(columns(expected.unadjusted_trial_balance));
       if (expected.adjusted_trial_balance)
-        expect(await of('adjusted')).toEqual(columns(expected.adjusted_trial_balance));
+        expect(await ask('adjusted')).toEqual(columns(expected.adjusted_trial_balance));
     });
     test('statements, closing and the same statements after it', async () => {
       await statements();
       const year = end.slice(0, 4);
-      const rehearsal = await server.request('GET', `${at}/fiscal-years/${year}/closing`);
+      const rehearsal = await server.request('GET', `${path}/fiscal-years/${year}/closing`);
       if (expected.closing_entries) {
-        const wanted = expected.closing_entries.map((one) =>
+        const wanted = expected.closing_entries.map((closing_entry) =>
           [
-            ...one.debits.map((side) => `${side.account} ${side.amount}|`),
-            ...one.credits.map((side) => `${side.account} |${side.amount}`),
+            ...closing_entry.debits.map((side) => `${side.account} ${side.amount}|`),
+            ...closing_entry.credits.map((side) => `${side.account} |${side.amount}`),
           ].sort(),
         );
         type Line = { account: string; debit: string | null; credit: string | null };
         expect(
-          rehearsal.body.entries.map((one: { lines: Line[] }) =>
-            one.lines.map((line) => `${line.account} ${line.debit ?? ''}|${line.credit ?? ''}`).sort(),
+          rehearsal.body.entries.map((entry: { lines: Line[] }) =>
+            entry.lines.map((line) => `${line.account} ${line.debit ?? ''}|${line.credit ?? ''}`).sort(),
           ),
         ).toEqual(wanted);
       }
-      const rows = (of: {
+      const rows = (item: {
         rows: { account: string; debit: string; credit: string }[];
         totalDebit: string;
         totalCredit: string;
       }): string[] => [
-        ...of.rows.map((row) => `${row.account},${row.debit},${row.credit}`),
-        `,${of.totalDebit},${of.totalCredit}`,
+        ...item.rows.map((row) => `${row.account},${row.debit},${row.credit}`),
+        `,${item.totalDebit},${item.totalCredit}`,
       ];
       if (expected.post_closing_trial_balance)
         expect(rows(rehearsal.body.postClosingTrialBalance)).toEqual(columns(expected.post_closing_trial_balance));
-      expect((await server.request('POST', `${at}/fiscal-years/${year}/closing`, {})).status).toBe(201);
+      expect((await server.request('POST', `${path}/fiscal-years/${year}/closing`, {})).status).toBe(201);
       if (expected.post_closing_trial_balance) {
         expect(
-          rows((await server.request('GET', `${at}/reports/trial-balance?asAt=${end}&stage=post-closing`)).body),
+          rows((await server.request('GET', `${path}/reports/trial-balance?asAt=${end}&stage=post-closing`)).body),
         ).toEqual(columns(expected.post_closing_trial_balance));
       }
       await statements();
-      const { proofs } = (await server.request('POST', `${at}/proofs/check?asAt=${end}`)).body as {
+      const { proofs } = (await server.request('POST', `${path}/proofs/check?asAt=${end}`)).body as {
         proofs: { key: string; holds: boolean }[];
       };
       expect(proofs.map((proof) => [proof.key, proof.holds])).toEqual(

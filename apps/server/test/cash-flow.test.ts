@@ -8,16 +8,16 @@ import { pagesOfPdf } from './written-files.js';
 // The cash-flow statement over HTTP: reckoned by hand beside what is posted, and against the lines themselves.
 
 let server: RunningServer;
-let at: string;
+let base: string;
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2027-01-18' });
-  at = await server.organisation({ firstDay: '2026-01-01', kind: 'company' });
+  base = await server.organisation({ firstDay: '2026-01-01', kind: 'company' });
   await done('POST', '/contacts', { name: 'Ferry Garage', roles: ['supplier'] });
 });
 afterAll(() => server.stop());
 
 const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-  server.done(method, `${at}${path}`, body);
+  server.done(method, `${base}${path}`, body);
 type Line = readonly [account: string, amount: number, more?: object];
 const post = (date: string, explanation: string, ...lines: Line[]): Promise<{ number: string }> =>
   done('POST', '/entries', {
@@ -104,7 +104,7 @@ describe('a year with a van on account, a loan and a dividend', () => {
       rows.find((row) => row.key === key)?.amounts.map((amount) => Math.round(Number(amount) * 100)) ?? [];
     for (const key of ['net-result', 'cash-operating', 'cash-investing', 'cash-financing', 'change-in-cash']) {
       const all = cents(key);
-      expect([key, all.slice(0, -1).reduce((sum, one) => sum + one, 0)]).toEqual([key, all.at(-1)]);
+      expect([key, all.slice(0, -1).reduce((sum, count) => sum + count, 0)]).toEqual([key, all.at(-1)]);
     }
     const [beginning, end] = [cents('cash-at-beginning'), cents('cash-at-end')];
     expect(beginning.slice(1, 12)).toEqual(end.slice(0, 11));
@@ -116,7 +116,7 @@ describe('a year with a van on account, a loan and a dividend', () => {
     ['2026-03-02', '2026-03-31'],
     ['2027-01-01', '2027-01-18'],
   ])('every figure of %s to %s is followed to its lines and entries', async (from, to) =>
-    expect((await followEveryFigure(server, at, { from, to })).faults).toEqual([]),
+    expect((await followEveryFigure(server, base, { from, to })).faults).toEqual([]),
   );
 
   test('a figure leads to the entries behind it', async () => {
@@ -143,12 +143,12 @@ describe('a year with a van on account, a loan and a dividend', () => {
   });
 
   test('a figure that is not there is not made up', async () => {
-    const ask = async (query: string) => (await server.request('GET', `${at}/reports/figure?${query}`)).status;
+    const ask = async (query: string) => (await server.request('GET', `${base}/reports/figure?${query}`)).status;
     expect(await ask('statement=balance-sheet&row=none')).toBe(404);
     expect(await ask('statement=equity-statement&row=closing-equity&component=9999')).toBe(404);
     expect(await ask('account=4000&row=none')).toBe(404);
-    expect((await server.request('GET', `${at}/reports/figure-lines?account=9999`)).status).toBe(404);
-    expect((await server.request('GET', `${at}/reports/figure-lines?account=1010&after=x`)).status).toBe(422);
+    expect((await server.request('GET', `${base}/reports/figure-lines?account=9999`)).status).toBe(404);
+    expect((await server.request('GET', `${base}/reports/figure-lines?account=1010&after=x`)).status).toBe(422);
   });
 
   test('as a file, with the figures of the year before', async () => {
@@ -180,22 +180,24 @@ describe('a year with a van on account, a loan and a dividend', () => {
     );
     const chart = (await done('GET', '/accounts.csv')) as unknown as string;
     expect(chart.split('\r\n').find((line) => line.startsWith('7000'))).toContain(',financing,');
-    const job = await sendArchive(server, await archiveOf(server, at));
+    const job = await sendArchive(server, await archiveOf(server, base));
     const { organisation } = await takeArchive(server, job, 'Taken in');
     expect(find(await server.done('GET', `/api/organisations/${organisation}/accounts`))?.cashFlow).toBe('financing');
   });
 
   test('what cannot be is refused at its place', async () => {
     const ask = async (path: string): Promise<unknown> => {
-      const { status, body } = await server.request('GET', `${at}${path}`);
+      const { status, body } = await server.request('GET', `${base}${path}`);
       return [
         status,
-        ...((body.problems ?? []) as { code: string; path: string }[]).map((one) => `${one.code} at ${one.path}`),
+        ...((body.problems ?? []) as { code: string; path: string }[]).map(
+          (problem) => `${problem.code} at ${problem.path}`,
+        ),
       ];
     };
     expect(await ask('/reports/cash-flow-statement?columns=weeks')).toEqual([422, 'columns at columns']);
     expect(await ask('/reports/balance-sheet?columns=years:0')).toEqual([422, 'columns at columns']);
-    const { status, body } = await server.request('POST', `${at}/accounts`, {
+    const { status, body } = await server.request('POST', `${base}/accounts`, {
       number: '1999',
       name: 'Till',
       cashFlow: 'cash',
@@ -206,9 +208,9 @@ describe('a year with a van on account, a loan and a dividend', () => {
 
 test('of very many entries that moved no cash the largest hundred are told, and what all come to', async () => {
   const own = await server.organisation({ firstDay: '2026-01-01', kind: 'company' });
-  const rows = Array.from({ length: 104 }, (_, at) => [
-    `2026-03-01,${at},Press ${at},1500,${at + 1}.00,`,
-    `2026-03-01,${at},Press ${at},2600,,${at + 1}.00`,
+  const rows = Array.from({ length: 104 }, (_, index) => [
+    `2026-03-01,${index},Press ${index},1500,${index + 1}.00,`,
+    `2026-03-01,${index},Press ${index},2600,,${index + 1}.00`,
   ]);
   const csv = `date,entry,explanation,account,debit,credit\n${rows.flat().join('\n')}\n`;
   const file = await server.request('POST', `${own}/entries/import`, csv, { 'content-type': 'text/csv' });
@@ -217,7 +219,7 @@ test('of very many entries that moved no cash the largest hundred are told, and 
   const told = (await server.done('GET', `${own}/reports/cash-flow-statement?${asked}`)) as CashFlowResponse;
   expect(told.withoutCashInAll).toEqual({ entries: 104, amount: '5460.00' });
   expect(told.withoutCash.map(({ amount }) => amount)).toEqual(
-    Array.from({ length: 100 }, (_, at) => `${at + 5}.00`),
+    Array.from({ length: 100 }, (_, index) => `${index + 5}.00`),
   );
   const pages = await pagesOfPdf(server, `${own}/reports/cash-flow-statement.pdf?${asked}`);
   expect(pages.join(' ')).toContain(

@@ -3,9 +3,9 @@ import { fromTo } from './entries.js';
 import { problemCodes, type Reply, RunningServer } from './running-server.js';
 
 let server: RunningServer;
-let at: string;
+let base: string;
 const ask = (method: string, path: string, body?: object): Promise<Reply> =>
-  server.request(method, `${at}${path}`, body);
+  server.request(method, `${base}${path}`, body);
 const post = async (date: string, from: string, to: string, amount: string): Promise<string> =>
   (await ask('POST', '/entries', { date, explanation: 'Posted', lines: fromTo(from, to, amount) })).body.number;
 const changes = async (query = 'from=2026-01-01&to=2026-12-31'): Promise<Reply['body']> =>
@@ -15,7 +15,7 @@ const amounts = ({ rows }: Reply['body']): string[][] =>
 
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2027-01-18' });
-  at = await server.organisation();
+  base = await server.organisation();
   await post('2026-01-02', '3000', '1010', '5000.00');
   await post('2026-03-20', '1010', '6100', '400.00');
 });

@@ -7,16 +7,16 @@ import { fileOf, pagesOfPdf } from './written-files.js';
 // A closing as one document, before and after it is posted; its text is read back by a reader of another make.
 
 let server: RunningServer;
-let at: string;
+let base: string;
 const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-  server.done(method, `${at}${path}`, body);
-const pack = (query = ''): Promise<string[]> => pagesOfPdf(server, `${at}/fiscal-years/2026/closing.pdf${query}`);
+  server.done(method, `${base}${path}`, body);
+const pack = (query = ''): Promise<string[]> => pagesOfPdf(server, `${base}/fiscal-years/2026/closing.pdf${query}`);
 const beginning = (pages: readonly string[], title: string): string =>
-  pages.find((page, at) => at > 1 && page.includes(title)) ?? '';
+  pages.find((page, index) => index > 1 && page.includes(title)) ?? '';
 
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2027-01-18' });
-  at = await server.organisation({ firstDay: '2026-01-01' });
+  base = await server.organisation({ firstDay: '2026-01-01' });
   const post = (date: string, from: string, to: string, amount: string): Promise<Reply['body']> =>
     done('POST', '/entries', { date, explanation: 'As it happened', lines: fromTo(from, to, amount) });
   await post('2026-01-01', '3000', '1010', '9000.00');
@@ -60,9 +60,9 @@ test('in steps or at once as it is asked for, on the paper that is asked for, ta
   const [steps, direct] = [await pack('?form=income-summary'), await pack('?form=direct')];
   expect(beginning(steps, 'Closing entries')).toContain('Income summary');
   expect(beginning(direct, 'Closing entries')).not.toContain('Income summary');
-  const data = await fileOf(server, `${at}/fiscal-years/2026/closing.pdf?size=letter`, 'application/pdf');
+  const data = await fileOf(server, `${base}/fiscal-years/2026/closing.pdf?size=letter`, 'application/pdf');
   const pdf = await getDocument({ data, useSystemFonts: false, verbosity: 0 }).promise;
   expect((await pdf.getPage(1)).view).toEqual([0, 0, 612, 792]);
   expect(await pdf.getMarkInfo()).toMatchObject({ Marked: true });
-  expect((await server.request('GET', `${at}/fiscal-years/1999/closing.pdf`)).status).toBe(404);
+  expect((await server.request('GET', `${base}/fiscal-years/1999/closing.pdf`)).status).toBe(404);
 });

@@ -19,8 +19,8 @@ beforeAll(async () => {
     { name: 'General fund', restriction: 'none' },
     { name: 'Roof', restriction: 'purpose' },
   ];
-  const at = await server.organisation({ kind: 'non-profit', funds });
-  const done = (method: string, path: string, body?: object) => server.done(method, `${at}${path}`, body);
+  const base = await server.organisation({ kind: 'non-profit', funds });
+  const done = (method: string, path: string, body?: object) => server.done(method, `${base}${path}`, body);
   const [fund] = await done('GET', '/breakdowns');
   await done('PUT', `/breakdowns/${fund.id}`, { name: fund.name, selfBalancing: true, version: fund.version });
   for (const [name, amount] of [

@@ -12,9 +12,9 @@ import { type Reply, RunningServer } from './running-server.js';
 // Statements with a column a value of a breakdown: the values add up to all, and each figure is followed within its value.
 
 let server: RunningServer;
-let at: string;
+let base: string;
 const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-  server.done(method, `${at}${path}`, body);
+  server.done(method, `${base}${path}`, body);
 const post = (date: string, from: string, to: string, amount: string, fund?: string, crop?: string) =>
   done('POST', '/entries', {
     date,
@@ -26,7 +26,7 @@ const post = (date: string, from: string, to: string, amount: string, fund?: str
   });
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2027-01-18' });
-  at = await server.organisation({ firstDay: '2025-01-01' });
+  base = await server.organisation({ firstDay: '2025-01-01' });
   await done('POST', '/breakdowns', { name: 'Fund', selfBalancing: true });
   await done('POST', '/breakdowns', { name: 'Crop', selfBalancing: false });
   const [fund, crop] = await done('GET', '/breakdowns');
@@ -44,7 +44,7 @@ afterAll(() => server.stop());
 
 const cents = (amount: string | null | undefined): number => Math.round(Number(amount ?? 0) * 100) || 0;
 const row = (rows: readonly StatementRowResponse[], key: string): (string | null)[] =>
-  rows.find((one) => one.key === key || one.account === key)?.amounts ?? [];
+  rows.find((row) => row.key === key || row.account === key)?.amounts ?? [];
 
 describe.each(['Fund', 'Crop'])('the result by %s', (breakdown) => {
   test('is told value by value, which add up to all', async () => {
@@ -97,20 +97,20 @@ test('a figure within a value leads to the lines that name it', async () => {
     );
     return ((await done('GET', `/reports/figure-lines?${asked}`)) as FigureLinesResponse).sum;
   };
-  const of = async (query: string): Promise<FigureResponse> =>
+  const ask = async (query: string): Promise<FigureResponse> =>
     (await done('GET', `/reports/figure?from=2026-01-01&to=2026-12-31&breakdown=Fund&${query}`)) as FigureResponse;
-  const result = await of('value=Roof&row=net-result');
+  const result = await ask('value=Roof&row=net-result');
   expect([result.amount, result.sum]).toEqual(['230.00', '230.00']);
   const found = await Promise.all(result.parts.map(({ lines: own }) => lines({ ...own, sign: undefined })));
   expect(found).toEqual(['-300.00', '70.00']);
-  const equity = await of('statement=balance-sheet&value=Roof&row=total-equity');
+  const equity = await ask('statement=balance-sheet&value=Roof&row=total-equity');
   expect([equity.amount, equity.sum]).toEqual(['320.00', '320.00']);
   expect(equity.parts.every((part) => part.lines !== null)).toBe(true);
-  expect((await of('unnamed=true&row=net-result')).amount).toBe('-9.00');
+  expect((await ask('unnamed=true&row=net-result')).amount).toBe('-9.00');
 });
 
 test('a breakdown that is not there is refused at its place', async () => {
-  const { status, body } = await server.request('GET', `${at}/reports/income-statement?columns=by:Colour`);
+  const { status, body } = await server.request('GET', `${base}/reports/income-statement?columns=by:Colour`);
   expect([status, body.problems[0].path]).toEqual([422, 'columns']);
 });
 

@@ -41,8 +41,8 @@ beforeEach(async () => {
   ask = (...questions) => {
     const waiting = questions.map(([taskName, args], id): Question => ({ id, taskName, args }));
     const answers: Answer[] = [];
-    groups.serve(waiting, (one) => {
-      answers.push(one);
+    groups.serve(waiting, (answer) => {
+      answers.push(answer);
       // an answer is given only when what it tells can be seen by others
       const now = version.get();
       if (now !== last) commits += 1;
@@ -87,13 +87,13 @@ const post = (amount: string, credit = amount, key?: string): [string, unknown] 
 ];
 
 /** How each was answered: its number, or why not. */
-const told = (answers: readonly Answer[]): unknown[] =>
-  answers.map((one) =>
-    one.type === 'done'
-      ? (one.value as { number?: string }).number
-      : one.type === 'refused'
-        ? [one.status, one.problems[0]?.code]
-        : one.message,
+const outcomes = (answers: readonly Answer[]): unknown[] =>
+  answers.map((answer) =>
+    answer.type === 'done'
+      ? (answer.value as { number?: string }).number
+      : answer.type === 'refused'
+        ? [answer.status, answer.problems[0]?.code]
+        : answer.message,
   );
 const entries = (): unknown => context.db.$client.prepare('SELECT count(*) FROM entry').pluck().get();
 
@@ -106,27 +106,31 @@ describe('commands that wait together', () => {
       post('4.00', '4.00', 'k'),
       post('5.00'),
     );
-    expect(told(answers)).toEqual(['2026-0001', [422, 'unbalanced'], '2026-0002', '2026-0002', '2026-0003']);
+    expect(outcomes(answers)).toEqual(['2026-0001', [422, 'unbalanced'], '2026-0002', '2026-0002', '2026-0003']);
     expect(answers.map(({ id }) => id)).toEqual([0, 1, 2, 3, 4]);
     expect([commits, entries()]).toEqual([1, 3]);
     expect(fullCheck(context.db, 1)).toMatchObject({ checkedTo: 3, proofs: [{ holds: true }, { holds: true }] });
   });
   test('hold not at all when the database takes their transaction back, and the next ones go on', () => {
     const answers = ask(post('1.00'), post('2.00', '3.00'), ['loseAll', {}], post('4.00'));
-    expect(told(answers)).toEqual([
+    expect(outcomes(answers)).toEqual([
       [503, 'taken-back'],
       [422, 'unbalanced'],
       'database or disk is full',
       '2026-0001',
     ]);
     expect(entries()).toBe(1);
-    expect(told(ask(post('5.00'), post('6.00')))).toEqual(['2026-0002', '2026-0003']);
+    expect(outcomes(ask(post('5.00'), post('6.00')))).toEqual(['2026-0002', '2026-0003']);
     expect(fullCheck(context.db, 1)).toMatchObject({ checkedTo: 3, proofs: [{ holds: true }, { holds: true }] });
   });
   test('are not held back by one that needs a transaction of its own, which comes in its turn', () => {
     const rows = { ...{ organisation: 1, person: 1 }, rows: [] };
     const answers = ask(post('1.00'), post('2.00'), ['importAccounts', rows], post('3.00'), ['are-you-there', null]);
-    expect([told(answers)[0], told(answers)[1], told(answers)[3]]).toEqual(['2026-0001', '2026-0002', '2026-0003']);
+    expect([outcomes(answers)[0], outcomes(answers)[1], outcomes(answers)[3]]).toEqual([
+      '2026-0001',
+      '2026-0002',
+      '2026-0003',
+    ]);
     expect(answers.at(-1)).toEqual({ id: 4, type: 'done', value: true });
   });
 });

@@ -10,7 +10,7 @@ const refusals = (text: string): string[] => {
   try {
     read(text);
   } catch (error) {
-    if (error instanceof Refusal) return error.problems.map((one) => `${one.path} ${one.code}`);
+    if (error instanceof Refusal) return error.problems.map((problem) => `${problem.path} ${problem.code}`);
   }
   return [];
 };

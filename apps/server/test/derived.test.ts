@@ -96,7 +96,7 @@ describe('what is derived', () => {
         { seed: 20_261_127, numRuns: 25 },
       );
     }
-    for (const one of [db.$client, plain.$client, derived]) one.close();
+    for (const database of [db.$client, plain.$client, derived]) database.close();
     rmSync(copy, { recursive: true });
   });
 
@@ -117,7 +117,7 @@ describe('what is derived', () => {
     const ofFirst = "contact = 2 AND key = (SELECT min(key) FROM document_sum WHERE contact = 2 AND key <> '')";
     expect(derived.prepare(tampering.replace('OF_FIRST', ofFirst)).run().changes).toBeGreaterThan(0);
     expect(checkDocuments(db, { organisation: 1 }).differing).toBeGreaterThan(0);
-    for (const one of [db.$client, derived]) one.close();
+    for (const database of [db.$client, derived]) database.close();
     rmSync(copy, { recursive: true });
   });
 
@@ -139,7 +139,7 @@ describe('what is derived', () => {
     const [from, to] = [parseCivilDate('2026-01-15'), parseCivilDate('2026-12-31')];
     expect(answers(db, from, to)).toEqual(answers(plain, from, to));
     expect(answers(db, from, to)).toMatchObject({ open: expect.arrayContaining([expect.stringContaining('INV-')]) });
-    for (const one of [db.$client, plain.$client, derived, books]) one.close();
+    for (const database of [db.$client, plain.$client, derived, books]) database.close();
     rmSync(copy, { recursive: true });
   });
 

@@ -286,12 +286,12 @@ describe('another currency', () => {
 describe('files and search', () => {
   test('tell all that is recorded: what is written reads back as the same, and is found', async () => {
     const two = await server.organisation();
-    for (const at of [path, two]) {
-      const { body: breakdown } = await server.request('POST', `${at}/breakdowns`, { name: 'Site' });
+    for (const base of [path, two]) {
+      const { body: breakdown } = await server.request('POST', `${base}/breakdowns`, { name: 'Site' });
       for (const name of ['Mill; upper', 'Weir']) {
-        await server.request('POST', `${at}/breakdowns/${breakdown.id}/values`, { name });
+        await server.request('POST', `${base}/breakdowns/${breakdown.id}/values`, { name });
       }
-      if (at === two) await server.request('POST', `${at}/contacts`, { name: 'Low Weir', roles: ['customer'] });
+      if (base === two) await server.request('POST', `${base}/contacts`, { name: 'Low Weir', roles: ['customer'] });
     }
     await post(
       '2026-01-05',
@@ -325,8 +325,8 @@ describe('files and search', () => {
   test('the journal of an account is looked up by the account’s own lines, never line by line for each entry', async () => {
     await post('2026-01-05', { account: '1010', debit: '5.00' }, { account: '4000', credit: '5.00' });
     await post('2026-01-06', { account: '6100', debit: '3.00' }, { account: '1010', credit: '3.00' });
-    const of = async (account: string): Promise<number> => (await done('GET', `/entries?account=${account}`)).count;
-    expect([await of('1010'), await of('4000'), await of('2100')]).toEqual([2, 1, 0]);
+    const ask = async (account: string): Promise<number> => (await done('GET', `/entries?account=${account}`)).count;
+    expect([await ask('1010'), await ask('4000'), await ask('2100')]).toEqual([2, 1, 0]);
     const file = join(server.folder, 'books.sqlite');
     const plan = (condition: string): string =>
       spawnSync(

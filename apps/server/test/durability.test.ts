@@ -17,12 +17,12 @@ const entry = (name: string): object => ({
 describe('a server killed while it posts', () => {
   test('has kept every acknowledged entry once, its chain and totals whole', async () => {
     const server = await RunningServer.start();
-    const at = await server.organisation();
+    const path = await server.organisation();
     const acknowledged: string[] = [];
     const send = async (worker: number): Promise<void> => {
       for (let n = 0; ; n += 1) {
         const reply = await server
-          .request('POST', `${at}/entries`, entry(`entry ${worker}.${n}`), { 'idempotency-key': `${worker}.${n}` })
+          .request('POST', `${path}/entries`, entry(`entry ${worker}.${n}`), { 'idempotency-key': `${worker}.${n}` })
           .catch(() => undefined);
         if (reply?.status !== 201) return;
         acknowledged.push(reply.body.explanation);
@@ -31,7 +31,7 @@ describe('a server killed while it posts', () => {
     const workers = Array.from({ length: 6 }, (_, worker) => send(worker));
     const file = `entry,date,explanation,account,debit,credit\n${Array.from({ length: 4000 }, (_, n) => `${n},2026-06-01,imported,1010,1.00,\n${n},,,4000,,1.00`).join('\n')}\n`;
     await new Promise((resolve) => setTimeout(resolve, 400));
-    const half = server.request('POST', `${at}/entries/import`, file).catch(() => undefined);
+    const half = server.request('POST', `${path}/entries/import`, file).catch(() => undefined);
     await new Promise((resolve) => setTimeout(resolve, 500));
     await server.kill();
     await Promise.all([...workers, half]);
@@ -65,12 +65,12 @@ describe('a server killed while it posts', () => {
       ),
     );
     expect([0, 4000]).toContain(imported);
-    const { proofs } = (await again.request('POST', `${at}/proofs/check`)).body as { proofs: { holds: boolean }[] };
+    const { proofs } = (await again.request('POST', `${path}/proofs/check`)).body as { proofs: { holds: boolean }[] };
     expect(proofs.length).toBeGreaterThan(4);
     expect(proofs.filter(({ holds }) => !holds)).toEqual([]);
     expect(execFileSync(process.execPath, [VERIFY, server.folder], { encoding: 'utf8' })).toContain('Verified');
     // what was not acknowledged can be sent again without being posted twice
-    const repeated = await again.request('POST', `${at}/entries`, entry(acknowledged[0] ?? ''), {
+    const repeated = await again.request('POST', `${path}/entries`, entry(acknowledged[0] ?? ''), {
       'idempotency-key': (acknowledged[0] ?? '').replace('entry ', ''),
     });
     expect(repeated.status).toBe(201);

@@ -26,14 +26,14 @@ export function zipOf(parts: readonly { name: string; content: Buffer; claims?: 
       Buffer.from([label.length, 0, 0, 0]),
       label,
     ]);
-    const place = Buffer.alloc(4);
-    place.writeUInt32LE(offset, 0);
+    const buffer = Buffer.alloc(4);
+    buffer.writeUInt32LE(offset, 0);
     entries.push(
       Buffer.concat([
         Buffer.from([0x50, 0x4b, 1, 2, 20, 0, 20, 0, 0, 0, 8, 0, 0, 0, 0, 0]),
         sizes,
         Buffer.from([label.length, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0]),
-        place,
+        buffer,
         label,
       ]),
     );

@@ -3,24 +3,24 @@ import { fromTo } from './entries.js';
 import { RunningServer } from './running-server.js';
 
 let server: RunningServer;
-let at: string;
+let path: string;
 
 beforeAll(async () => {
   server = await RunningServer.start();
-  at = await server.organisation();
-  await server.request('POST', `${at}/contacts`, { name: 'The Punt at Ferry Lane', roles: ['customer'] });
-  await server.request('POST', `${at}/contacts`, { name: 'Fernside', roles: ['supplier'] });
+  path = await server.organisation();
+  await server.request('POST', `${path}/contacts`, { name: 'The Punt at Ferry Lane', roles: ['customer'] });
+  await server.request('POST', `${path}/contacts`, { name: 'Fernside', roles: ['supplier'] });
   const post = (explanation: string, amount: string): Promise<unknown> =>
-    server.request('POST', `${at}/entries`, {
+    server.request('POST', `${path}/entries`, {
       date: '2026-03-01',
       explanation,
       lines: fromTo('4000', '1010', amount),
     });
-  for (let one = 1; one <= 8; one += 1) await post(`Ferry toll ${one}`, `${one}.50`);
+  for (let count = 1; count <= 8; count += 1) await post(`Ferry toll ${count}`, `${count}.50`);
   await post('Large', '1524.23');
-  await server.request('POST', `${at}/patterns`, { name: 'Toll of the ferry', entry: { date: '', lines: [] } });
-  await server.request('POST', `${at}/drafts`, { date: '2026-03-02', explanation: 'Ferry ticket', lines: [] });
-  const paper = await fetch(`${server.url}${at}/attachments?name=${encodeURIComponent('Ferry timetable.txt')}`, {
+  await server.request('POST', `${path}/patterns`, { name: 'Toll of the ferry', entry: { date: '', lines: [] } });
+  await server.request('POST', `${path}/drafts`, { date: '2026-03-02', explanation: 'Ferry ticket', lines: [] });
+  const paper = await fetch(`${server.url}${path}/attachments?name=${encodeURIComponent('Ferry timetable.txt')}`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream', cookie: server.session },
     body: 'the hours of the ferry',
@@ -30,7 +30,7 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const found = async (text: string) => {
-  const { status, body } = await server.request('GET', `${at}/find?text=${encodeURIComponent(text)}`);
+  const { status, body } = await server.request('GET', `${path}/find?text=${encodeURIComponent(text)}`);
   expect(status).toBe(200);
   return {
     contacts: body.contacts.map(({ name }: { name: string }) => name),
@@ -45,7 +45,7 @@ const found = async (text: string) => {
 test('a word is found in everything that has it, the latest entries first and all of them counted', async () => {
   expect(await found('ferr')).toEqual({
     contacts: ['The Punt at Ferry Lane'],
-    entries: [8, 7, 6, 5, 4, 3].map((one) => `Ferry toll ${one}`),
+    entries: [8, 7, 6, 5, 4, 3].map((count) => `Ferry toll ${count}`),
     count: 8,
     ofAmount: [],
     beside: ['Ferry timetable.txt', 'Toll of the ferry'],
@@ -67,7 +67,7 @@ test.each([
 
 test('a paper that was discarded is found no more, until it is brought back; one that came since is found at once', async () => {
   const send = (name: string): Promise<Response> =>
-    fetch(`${server.url}${at}/attachments?name=${encodeURIComponent(name)}`, {
+    fetch(`${server.url}${path}/attachments?name=${encodeURIComponent(name)}`, {
       method: 'POST',
       headers: { 'content-type': 'application/octet-stream', cookie: server.session },
       body: `says ${name}`,
@@ -75,9 +75,9 @@ test('a paper that was discarded is found no more, until it is brought back; one
   const { id } = (await (await send('Mooring fees.txt')).json()) as { id: number };
   const papers = async (): Promise<unknown> => (await found('mooring')).beside;
   expect(await papers()).toEqual(['Mooring fees.txt']);
-  await server.request('DELETE', `${at}/attachments/${id}`);
+  await server.request('DELETE', `${path}/attachments/${id}`);
   expect(await papers()).toEqual([]);
-  await server.request('POST', `${at}/attachments/${id}/bring-back`);
+  await server.request('POST', `${path}/attachments/${id}/bring-back`);
   await send('Mooring, autumn.txt');
   expect(await papers()).toEqual(['Mooring, autumn.txt', 'Mooring fees.txt']);
 });

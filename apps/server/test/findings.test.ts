@@ -21,9 +21,9 @@ interface Found {
 }
 
 async function books() {
-  const at = await server.organisation({ firstDay: '2025-01-01' });
+  const base = await server.organisation({ firstDay: '2025-01-01' });
   const ask = (method: string, path: string, body?: object): Promise<Reply> =>
-    server.request(method, `${at}${path}`, body);
+    server.request(method, `${base}${path}`, body);
   const post = async (date: string, from: string, to: string, amount: string, more: object = {}): Promise<string> => {
     const reply = await ask('POST', '/entries', {
       date,
@@ -36,9 +36,9 @@ async function books() {
   };
   const found = async (query = 'from=2026-01-01&to=2026-12-31'): Promise<Found[]> =>
     (await ask('GET', `/findings?${query}`)).body.findings;
-  const of = async (type: string, query?: string): Promise<Found[]> =>
-    (await found(query)).filter((one) => one.type === type);
-  return { at, ask, post, found, of };
+  const ofType = async (type: string, query?: string): Promise<Found[]> =>
+    (await found(query)).filter((found) => found.type === type);
+  return { at: base, ask, post, found, of: ofType };
 }
 const plain = ({ evidence }: Found): string =>
   evidence.map((part) => ('text' in part ? part.text : part.amount)).join('');
@@ -68,8 +68,8 @@ describe('findings', () => {
     await post('2025-01-02', '3000', '1010', '9000.00');
     await post('2026-03-03', '6600', '1010', '40.00');
     const [finding] = await of('unusual-side');
-    const at = `/findings/${finding?.id}`;
-    const say = (body: object): Promise<Reply> => ask('PUT', at, body);
+    const path = `/findings/${finding?.id}`;
+    const say = (body: object): Promise<Reply> => ask('PUT', path, body);
     expect((await say({ state: 'looked-at' })).body.problems[0].code).toBe('reason-missing');
     expect((await say({ state: 'looked-at', reason: '  ' })).status).toBe(422);
     expect((await say({ state: 'mended', reason: 'x' })).status).toBe(422);

@@ -230,13 +230,15 @@ test.each(Array.from({ length: 20 }, (_, index) => index))(
     const draw = seeded(seed + 1);
     const books = await Books.begin();
     const amounts = (accounts: readonly string[], balance: string): Record<string, number> => {
-      const made = Object.fromEntries(accounts.map((one) => [one, (draw(2) ? 1 : -1) * (1 + draw(5_000_000))]));
-      made[balance] = -Object.entries(made).reduce((sum, [one, cents]) => sum + (one === balance ? 0 : cents), 0);
+      const made = Object.fromEntries(
+        accounts.map((account) => [account, (draw(2) ? 1 : -1) * (1 + draw(5_000_000))]),
+      );
+      made[balance] = -Object.entries(made).reduce((sum, [text, cents]) => sum + (text === balance ? 0 : cents), 0);
       return made[balance] === 0 ? { ...made, [balance]: 0 } : made;
     };
     const old = amounts(['2600', '3000', '3200', ...TEMPORARY.filter(() => draw(4) > 0)], '1010');
     const only = (wanted: readonly string[]): Record<string, number> =>
-      Object.fromEntries(Object.entries(old).filter(([one]) => wanted.includes(one)));
+      Object.fromEntries(Object.entries(old).filter(([text]) => wanted.includes(text)));
     const into = ['3200', '3250'][draw(2)] as string;
     const steps: (() => Promise<unknown>)[] = [
       () => books.done('PUT', '/take-on', { closesInto: into }),
@@ -316,7 +318,7 @@ describe('closed years', () => {
     const locked = async (): Promise<string[]> => {
       const { years, broughtForward } = await books.done('GET', '/fiscal-years');
       const periods = [broughtForward, ...years[0].periods] as { period: string; locked: boolean }[];
-      return periods.filter((one) => one.locked).map(({ period }) => period);
+      return periods.filter((period) => period.locked).map(({ period }) => period);
     };
     const before = await locked();
     await books.done('POST', '/fiscal-years/2026/closing');
@@ -385,8 +387,8 @@ describe('closed years', () => {
 
     const accounts = (await ask('GET', '/accounts')) as Cells[];
     const change = async (number: string, fields: Record<string, unknown>): Promise<void> => {
-      const one = accounts.find((account) => account.number === number);
-      await ask('PUT', `/accounts/${one?.['id']}`, { ...fieldsOf(one), ...fields });
+      const found = accounts.find((account) => account.number === number);
+      await ask('PUT', `/accounts/${found?.['id']}`, { ...fieldsOf(found), ...fields });
     };
     await change('3010', { share: 1 });
     await change('3110', { closesTo: '3020' });

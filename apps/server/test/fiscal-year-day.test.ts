@@ -4,9 +4,9 @@ import { archiveOf, sendArchive, takeArchive } from './sent-archives.js';
 import { problemCodes, type Reply, RunningServer } from './running-server.js';
 
 let server: RunningServer;
-let at: string;
+let base: string;
 const ask = (method: string, path: string, body?: object): Promise<Reply> =>
-  server.request(method, `${at}${path}`, body);
+  server.request(method, `${base}${path}`, body);
 const post = async (date: string, from: string, to: string, amount: string, kind = 'ordinary'): Promise<string> => {
   const lines = fromTo(from, to, amount);
   const reply = await ask('POST', '/entries', { date, kind, explanation: 'Posted', lines });
@@ -17,7 +17,7 @@ const post = async (date: string, from: string, to: string, amount: string, kind
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2027-06-18' });
   const given = { kind: 'sole-trader', fiscalYearStartMonth: 4, fiscalYearStartDay: 6, firstDay: '2025-04-06' };
-  at = await server.organisation(given);
+  base = await server.organisation(given);
 });
 afterAll(() => server.stop());
 
@@ -75,7 +75,7 @@ test('a part of it, and all of it, is closed at the end of such a month', async 
   const closed = await close();
   expect(closed.status).toBe(201);
   const entries = await ask('GET', `/entries?from=2025-04-06&to=2026-04-05&kind=closing`);
-  const days = entries.body.entries.map((one: { date: string }) => one.date);
+  const days = entries.body.entries.map((entry: { date: string }) => entry.date);
   expect([...new Set(days)].sort()).toEqual(['2025-07-05', '2026-04-05']);
   const trial = await ask('GET', '/reports/trial-balance?asAt=2026-04-05&stage=post-closing');
   expect(trial.body.rows).toMatchObject([
@@ -97,12 +97,12 @@ test('the day stays once something is posted, and goes with the archive, as do l
   expect(problemCodes(changed)).toEqual(['in-use at fiscalYearStartDay']);
   const refused = await server.request('POST', '/api/organisations', { ...own, fiscalYearStartDay: 32 });
   expect(refused.status).toBe(422);
-  const sent = await sendArchive(server, await archiveOf(server, at));
+  const sent = await sendArchive(server, await archiveOf(server, base));
   expect(sent.problems).toEqual([]);
   const taken = await takeArchive(server, sent, 'Again');
   expect(taken.state).toBe('done');
   const again = (await server.request('GET', '/api/organisations')).body.find(
-    (one: { name: string }) => one.name === 'Again',
+    (candidate: { name: string }) => candidate.name === 'Again',
   );
   expect(again).toMatchObject({ fiscalYearStartMonth: 4, fiscalYearStartDay: 6 });
 });

@@ -210,9 +210,9 @@ describe.each(YEARS)('a year of a $kind', (year) => {
     );
     const last = equity.rows.at(-1) as { amounts: string[] };
     const components = equity.components as { account: string }[];
-    expect(Object.fromEntries(components.map((one, index) => [one.account, last.amounts[index]]))).toEqual(
-      year.closing,
-    );
+    expect(
+      Object.fromEntries(components.map((component, index) => [component.account, last.amounts[index]])),
+    ).toEqual(year.closing);
     expect(sheet.totals.totalEquity).toBe(year.equityRows.at(-1)?.[1]);
     const { totalAssets, totalLiabilities, totalEquity } = sheet.totals;
     expect(Number(totalAssets) - Number(totalLiabilities)).toBeCloseTo(Number(totalEquity), 9);
@@ -240,7 +240,7 @@ describe.each(YEARS)('a year of a $kind', (year) => {
     );
     expect(left).toEqual(year.closing);
     const { proofs } = (await server.request('GET', `${path}/proofs?asAt=2026-12-31`)).body;
-    expect(proofs.filter((one: { holds: boolean }) => !one.holds)).toEqual([]);
+    expect(proofs.filter((proof: { holds: boolean }) => !proof.holds)).toEqual([]);
   });
 
   test.each([...SPANS, { from: '2027-01-01', to: '2027-01-18' }])(

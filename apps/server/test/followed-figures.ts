@@ -22,7 +22,7 @@ const OF_OTHERS = 'What others have of it';
 /** Follows every figure of the four statements to the lines or entries it is made of, adding up at each step. */
 export async function followEveryFigure(
   server: RunningServer,
-  at: string,
+  base: string,
   days: { readonly from: string; readonly to: string },
 ): Promise<Followed> {
   const faults: string[] = [];
@@ -31,7 +31,7 @@ export async function followEveryFigure(
     const asked = new URLSearchParams(
       Object.entries(query).flatMap(([key, value]) => (value === undefined || value === null ? [] : [[key, value]])),
     );
-    return (await server.done('GET', `${at}/reports/${path}?${asked}`)) as Of;
+    return (await server.done('GET', `${base}/reports/${path}?${asked}`)) as Of;
   };
   const follow = async (asked: FigureQuery, expected: string, step: number, way: string): Promise<void> => {
     const { amount, parts, sum } = await get<FigureResponse>('figure', asked);

@@ -12,11 +12,11 @@ let server: RunningServer;
 let file: string;
 
 /** Runs SQL with Debian's sqlite3 shell, outside the application, with nothing but the file's own guards. */
-function shell(sql: string, of = file): { ok: boolean; output: string } {
+function shell(sql: string, target = file): { ok: boolean; output: string } {
   try {
     return {
       ok: true,
-      output: execFileSync('sqlite3', ['-bail', '-cmd', '.timeout 2000', of], {
+      output: execFileSync('sqlite3', ['-bail', '-cmd', '.timeout 2000', target], {
         input: sql,
         encoding: 'utf8',
         stdio: 'pipe',
@@ -103,9 +103,9 @@ const ADDED_UP_AGAIN = `SELECT (SELECT count(*) FROM entry), (SELECT count(*) FR
 beforeAll(async () => {
   server = await RunningServer.start();
   file = join(server.folder, 'books.sqlite');
-  const at = await server.organisation();
+  const path = await server.organisation();
   const post = (date: string, kind: string): Promise<{ status: number }> =>
-    server.request('POST', `${at}/entries`, {
+    server.request('POST', `${path}/entries`, {
       date,
       kind,
       explanation: 'Shares',
@@ -119,16 +119,16 @@ beforeAll(async () => {
       await post('2026-02-01', 'ordinary'),
       await post('2026-03-01', 'adjusting'),
       await post('2026-03-02', 'ordinary'),
-    ].map((one) => one.status),
+    ].map((item) => item.status),
   ).toEqual([201, 201, 201]);
-  await server.request('POST', `${at}/contacts`, { name: 'Low Weir', roles: ['customer'] });
-  await server.request('POST', `${at}/tax-codes`, {
+  await server.request('POST', `${path}/contacts`, { name: 'Low Weir', roles: ['customer'] });
+  await server.request('POST', `${path}/tax-codes`, {
     code: 'S',
     name: 'Standard',
     side: 'sales',
     rates: [{ parts: [{ rate: '20', side: 'credit', account: '2200' }] }],
   });
-  await server.request('POST', `${at}/periods/2026-04/lock`);
+  await server.request('POST', `${path}/periods/2026-04/lock`);
   await server.organisation({ name: 'Another' });
   lastSeal = shell('SELECT seal FROM entry WHERE place = 3;').output.trim();
 });

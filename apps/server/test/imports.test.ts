@@ -12,48 +12,49 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const text = (content: string): Uint8Array => new TextEncoder().encode(content);
-const codes = (problems: ImportResponse['problems']): string[] => problems.map((one) => `${one.code} at ${one.path}`);
+const codes = (problems: ImportResponse['problems']): string[] =>
+  problems.map((problem) => `${problem.code} at ${problem.path}`);
 
 /** Sends a file and waits until it has been read. */
-async function send(subject: string, file: Uint8Array, of = path): Promise<ImportResponse> {
-  const reply = await fetch(`${server.url}${of}/imports?subject=${subject}&name=file`, {
+async function send(subject: string, file: Uint8Array, books = path): Promise<ImportResponse> {
+  const reply = await fetch(`${server.url}${books}/imports?subject=${subject}&name=file`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream', cookie: server.session },
     body: file as never,
   });
   expect(reply.status).toBe(201);
-  return settled((await reply.json()) as ImportResponse, of);
+  return settled((await reply.json()) as ImportResponse, books);
 }
 
 /** Waits as long as something is under way. */
-async function settled(job: ImportResponse, of = path): Promise<ImportResponse> {
+async function settled(job: ImportResponse, books = path): Promise<ImportResponse> {
   let now = job;
   while (['reading', 'checking', 'writing'].includes(now.state)) {
     await new Promise((resolve) => setTimeout(resolve, 20));
-    now = (await server.request('GET', `${of}/imports/${job.id}`)).body as ImportResponse;
+    now = (await server.request('GET', `${books}/imports/${job.id}`)).body as ImportResponse;
   }
   return now;
 }
 
 /** Matches a file as it was recognised, or otherwise, and compares it with the books. */
-async function check(job: ImportResponse, columns?: string[], of = path): Promise<ImportResponse> {
+async function check(job: ImportResponse, columns?: string[], books = path): Promise<ImportResponse> {
   // a file that could not be read says why
   if (job.headings.length === 0) expect(job).toMatchObject({ state: 'matching', problems: [] });
-  const body = { columns: columns ?? job.headings.map((one) => one.column) };
-  const reply = await server.request('PUT', `${of}/imports/${job.id}/matching`, body);
+  const body = { columns: columns ?? job.headings.map((heading) => heading.column) };
+  const reply = await server.request('PUT', `${books}/imports/${job.id}/matching`, body);
   // the answer may come before the comparison has ended, or after it
   expect([reply.status, reply.body.id]).toEqual([200, job.id]);
-  return settled(reply.body as ImportResponse, of);
+  return settled(reply.body as ImportResponse, books);
 }
 
-async function take(job: ImportResponse, of = path): Promise<ImportResponse> {
-  const reply = await server.request('POST', `${of}/imports/${job.id}/taking`);
+async function take(job: ImportResponse, books = path): Promise<ImportResponse> {
+  const reply = await server.request('POST', `${books}/imports/${job.id}/taking`);
   expect(reply.status).toBe(202);
-  return settled(reply.body as ImportResponse, of);
+  return settled(reply.body as ImportResponse, books);
 }
 
-async function exported(file: string, of = path): Promise<Uint8Array> {
-  const reply = await fetch(`${server.url}${of}/exports/${file}`, { headers: { cookie: server.session } });
+async function exported(file: string, books = path): Promise<Uint8Array> {
+  const reply = await fetch(`${server.url}${books}/exports/${file}`, { headers: { cookie: server.session } });
   expect(reply.status).toBe(200);
   return new Uint8Array(await reply.arrayBuffer());
 }
@@ -89,7 +90,7 @@ describe('a file of contacts', () => {
       { number: '1', name: 'Low Weir, Farm Shop', bank: { iban: 'GB82WEST12345698765432' } },
     ]);
     const trail = await server.request('GET', `${path}/set-up-changes?subject=contact`);
-    expect(trail.body.map((one: { action: string; title: string }) => `${one.action} ${one.title}`)).toEqual([
+    expect(trail.body.map((item: { action: string; title: string }) => `${item.action} ${item.title}`)).toEqual([
       'added 2 +Plus',
       'added 1 Low Weir, Farm Shop',
     ]);
@@ -98,7 +99,10 @@ describe('a file of contacts', () => {
   test('is matched by hand, and the matching is remembered', async () => {
     const other = text('Firma;Ort;Rolle\nHatch Orchards;supplier;nobody\n');
     const read = await send('contacts', other);
-    expect([read.notes, read.headings.map((one) => one.column)]).toEqual([['parted by semicolons'], ['', '', '']]);
+    expect([read.notes, read.headings.map((heading) => heading.column)]).toEqual([
+      ['parted by semicolons'],
+      ['', '', ''],
+    ]);
     const match = (columns: string[]): Promise<Reply> =>
       server.request('PUT', `${path}/imports/${read.id}/matching`, { columns });
     expect(codes((await match(['', '', ''])).body.problems)).toEqual(['column-missing at columns']);
@@ -108,7 +112,7 @@ describe('a file of contacts', () => {
     ]);
     expect((await check(read, ['name', 'roles', ''])).result).toEqual({ added: 1, changed: 0, unchanged: 0 });
     const again = await send('contacts', other);
-    expect(again.headings.map((one) => one.column)).toEqual(['name', 'roles', '']);
+    expect(again.headings.map((heading) => heading.column)).toEqual(['name', 'roles', '']);
   });
 
   test('tells every problem by row and column, and then nothing of it is taken in', async () => {
@@ -282,7 +286,7 @@ describe('hostile and broken files change nothing and are answered clearly', () 
     ['too many rows', () => text(`name\n${'a\n'.repeat(100_001)}`), 'too-many-rows', /100,000 rows/],
   ])('%s', async (_, file, code, message) => {
     const read = await send('contacts', await file());
-    expect([read.state, read.problems.map((one) => one.code)]).toEqual(['failed', [code]]);
+    expect([read.state, read.problems.map((problem) => problem.code)]).toEqual(['failed', [code]]);
     expect(read.problems[0]?.message).toMatch(message);
   });
   test('a file larger than is taken, of another kind of request, or about nothing', async () => {
@@ -457,8 +461,8 @@ describe('a file of entries', () => {
   });
 
   test('that was written reads back the same, as CSV and as a workbook', async () => {
-    const columns = (one: string): string[] =>
-      one
+    const columns = (text: string): string[] =>
+      text
         .trim()
         .split('\r\n')
         .map((row) => row.slice(row.indexOf(',')));

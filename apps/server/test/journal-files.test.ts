@@ -8,9 +8,9 @@ import { problemCodes, type Reply, RunningServer } from './running-server.js';
 const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
 let server: RunningServer;
-let at: string;
+let base: string;
 const numbers = new Map<string, string>();
-const get = (path: string): Promise<Reply> => server.request('GET', `${at}${path}`);
+const get = (path: string): Promise<Reply> => server.request('GET', `${base}${path}`);
 
 /** Invented entries, one for each way in which a line can touch cash, receivables and payables. */
 const ENTRIES: readonly (readonly [
@@ -89,14 +89,14 @@ const ENTRIES: readonly (readonly [
 
 beforeAll(async () => {
   server = await RunningServer.start();
-  at = await server.organisation();
+  base = await server.organisation();
   for (const [name, role] of [
     ['Low Weir', 'customer'],
     ['Glass Yard', 'supplier'],
   ] as const)
-    await server.request('POST', `${at}/contacts`, { name, roles: [role] });
+    await server.request('POST', `${base}/contacts`, { name, roles: [role] });
   for (const [explanation, , date, lines, more] of ENTRIES) {
-    const { status, body } = await server.request('POST', `${at}/entries`, { date, explanation, lines, ...more });
+    const { status, body } = await server.request('POST', `${base}/entries`, { date, explanation, lines, ...more });
     expect([explanation, status, body.problems]).toEqual([explanation, 201, undefined]);
     numbers.set(explanation, body.number);
   }
@@ -110,9 +110,9 @@ const found = async (query: string): Promise<string[]> =>
 
 describe('the journal by day book', () => {
   test.each(DAY_BOOKS)('%s', async (book) => {
-    expect(await found(`book=${book}`)).toEqual(ENTRIES.filter((one) => one[1] === book).map(([name]) => name));
+    expect(await found(`book=${book}`)).toEqual(ENTRIES.filter((entry) => entry[1] === book).map(([name]) => name));
     const { body } = await get(`/entries/sums?book=${book}`);
-    expect(body.count).toBe(ENTRIES.filter((one) => one[1] === book).length);
+    expect(body.count).toBe(ENTRIES.filter((entry) => entry[1] === book).length);
   });
 
   test('follows the chart: what holds cash from now on, has always held it', async () => {
@@ -121,7 +121,7 @@ describe('the journal by day book', () => {
     const { id, name, version } = costs;
     expect(await found('book=purchases')).toEqual(['Bottles on account', 'Glass again']);
     const change = { number: '6100', name, version, settles: true };
-    expect((await server.request('PUT', `${at}/accounts/${id}`, change)).status).toBe(200);
+    expect((await server.request('PUT', `${base}/accounts/${id}`, change)).status).toBe(200);
     expect(await found('book=purchases')).toEqual(['Bottles on account', 'Glass again']);
     expect(problemCodes(await get('/entries?book=cash'))).toHaveLength(1);
   });
@@ -129,7 +129,7 @@ describe('the journal by day book', () => {
 
 test('what was reversed, and what stands', async () => {
   const number = numbers.get('Used up') ?? '';
-  const { status } = await server.request('POST', `${at}/entries/${number}/reverse`, { date: '2026-03-01' });
+  const { status } = await server.request('POST', `${base}/entries/${number}/reverse`, { date: '2026-03-01' });
   expect(status).toBe(201);
   expect(await found('reversed=yes')).toEqual(['Used up']);
   expect(await found('reversed=no')).toEqual(ENTRIES.map(([name]) => name).filter((name) => name !== 'Used up'));
@@ -158,10 +158,10 @@ describe('entries with something in common', () => {
     const { status, body } = await get(`/entries/${numbers.get(explanation)}/related`);
     expect(status).toBe(200);
     expect(
-      body.map((one: { by: string; document: string; entries: { explanation: string }[] }) => [
-        one.by,
-        one.document,
-        one.entries.map((entry) => entry.explanation),
+      body.map((item: { by: string; document: string; entries: { explanation: string }[] }) => [
+        item.by,
+        item.document,
+        item.entries.map((entry) => entry.explanation),
       ]),
     ).toEqual(expected);
   });
@@ -174,7 +174,7 @@ describe('entries with something in common', () => {
 describe('files of the journal', () => {
   test('the workbook has what the CSV file has, amounts as numbers and dates as dates', async () => {
     const book = new ExcelJS.Workbook();
-    await book.xlsx.load((await fileOf(server, `${at}/entries.xlsx?text=glass`, WORKBOOK)).buffer as ArrayBuffer);
+    await book.xlsx.load((await fileOf(server, `${base}/entries.xlsx?text=glass`, WORKBOOK)).buffer as ArrayBuffer);
     const rows: unknown[][] = [];
     book.worksheets[0]?.eachRow((row) => rows.push((row.values as unknown[]).slice(1)));
     const csv = ((await get('/entries.csv?text=glass')).body as string).trim().split('\r\n');
@@ -192,13 +192,13 @@ describe('files of the journal', () => {
 
   test('the general journal on paper: every line, both sides, what is carried, and the total at its end', async () => {
     for (let at100 = 0; at100 < 60; at100 += 1) {
-      await server.request('POST', `${at}/entries`, {
+      await server.request('POST', `${base}/entries`, {
         date: '2026-06-01',
         explanation: `Weekly sale ${at100}, of a name so long that it cannot stand in one line of its column beside amounts`,
         lines: fromTo('4000', '1010', '1.25'),
       });
     }
-    const pages = await pagesOfPdf(server, `${at}/entries.pdf?from=2026-06-01&to=2026-06-30`);
+    const pages = await pagesOfPdf(server, `${base}/entries.pdf?from=2026-06-01&to=2026-06-30`);
     expect(pages.length).toBeGreaterThan(2);
     expect(pages[0]).toContain('Sallow Reach General journal 1 Jun 2026 to 30 Jun 2026');
     expect(pages.join(' ').match(/Weekly sale \d+,/g)).toHaveLength(60);

@@ -27,28 +27,28 @@ beforeAll(async () => {
   end = db.$client.prepare<[], number>('SELECT max(place) FROM entry').pluck().get() ?? 0;
 });
 afterAll(() => {
-  for (const one of [db.$client, derived]) one.close();
-  for (const one of [folder, copy]) rmSync(one, { recursive: true, force: true });
+  for (const database of [db.$client, derived]) database.close();
+  for (const text of [folder, copy]) rmSync(text, { recursive: true, force: true });
 });
 
 /** Gives every third entry a paper, and takes it off every sixth again. */
 function attachPapers(folder: string): void {
   const books = new Database(booksFile(folder));
   const by = books.prepare<[], number>('SELECT min(id) FROM person').pluck().get();
-  const at = '2026-03-01T10:00:00.000Z';
+  const moment = '2026-03-01T10:00:00.000Z';
   books
     .prepare(
       `INSERT INTO attachment (organisation, id, sha256, name, type, bytes, at, by)
       VALUES (1, 1, ?, 'delivery.pdf', 'pdf', 9, ?, ?)`,
     )
-    .run('0'.repeat(64), at, by);
+    .run('0'.repeat(64), moment, by);
   books
     .prepare(
       `INSERT INTO entry_attachment (organisation, entry, place, attachment, line, at, by, removed_at, removed_by, reason)
       SELECT 1, place, 1, 1, 0, @at, @by, iif(place % 6 = 0, @at, NULL), iif(place % 6 = 0, @by, NULL),
         iif(place % 6 = 0, 'wrong one', NULL) FROM entry WHERE organisation = 1 AND place % 3 = 0`,
     )
-    .run({ at, by });
+    .run({ at: moment, by });
   books.close();
 }
 

@@ -7,7 +7,7 @@ import { archiveOf, sendArchive, takeArchive } from './sent-archives.js';
 // Reports kept under a name: their settings, days that go on with time, whose they are.
 
 let server: RunningServer;
-let at: string;
+let base: string;
 let reader: RunningServer;
 const request = (change: Partial<KeptReportRequest> = {}): KeptReportRequest => ({
   name: 'For the board',
@@ -18,13 +18,13 @@ const request = (change: Partial<KeptReportRequest> = {}): KeptReportRequest => 
   ...change,
 });
 const keep = (change: Partial<KeptReportRequest>, by = server): Promise<Reply> =>
-  by.request('POST', `${at}/kept-reports`, request(change));
-const all = (by = server): Promise<KeptReportResponse[]> => by.done('GET', `${at}/kept-reports`);
+  by.request('POST', `${base}/kept-reports`, request(change));
+const all = (by = server): Promise<KeptReportResponse[]> => by.done('GET', `${base}/kept-reports`);
 
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2027-01-18' });
-  at = await server.organisation({ firstDay: '2025-01-01' });
-  reader = await member('reader-of-reports', 'reader', server, at);
+  base = await server.organisation({ firstDay: '2025-01-01' });
+  reader = await member('reader-of-reports', 'reader', server, base);
 }, 60_000);
 afterAll(() => server.stop());
 
@@ -32,13 +32,13 @@ test('a report is kept with its settings, and has the days of today', async () =
   expect((await keep({})).status).toBe(201);
   await keep({ name: 'Closed', span: 'last-closed-year', settings: [] });
   const { span: _, ...fixed } = request({ name: 'Of 2025', from: '2025-01-01', to: '2025-12-31' });
-  await server.done('POST', `${at}/kept-reports`, fixed);
+  await server.done('POST', `${base}/kept-reports`, fixed);
   expect((await all()).map(({ name, span, from, to }) => [name, span, from, to])).toEqual([
     ['Closed', 'last-closed-year', null, null],
     ['For the board', 'last-month', '2026-12-01', '2026-12-31'],
     ['Of 2025', null, '2025-01-01', '2025-12-31'],
   ]);
-  await server.done('POST', `${at}/fiscal-years/2025/closing`, {});
+  await server.done('POST', `${base}/fiscal-years/2025/closing`, {});
   expect((await all())[0]).toMatchObject({ from: '2025-01-01', to: '2025-12-31', settings: [] });
 });
 
@@ -55,12 +55,12 @@ describe('whose a report is', () => {
     const refused = await keep({ name: 'Ours' }, reader);
     expect([refused.status, problemCodes(refused)]).toEqual([403, ['role at shared']]);
     const [shared] = (await all(reader)).filter(({ name }) => name === 'For the board');
-    const path = `${at}/kept-reports/${shared?.id}`;
+    const path = `${base}/kept-reports/${shared?.id}`;
     const body = request({ shared: false, version: shared?.version ?? 0 });
     expect((await reader.request('PUT', path, body)).status).toBe(403);
     expect((await reader.request('DELETE', path)).status).toBe(403);
     const [mine] = (await all()).filter(({ name }) => name === 'mine');
-    expect((await reader.request('DELETE', `${at}/kept-reports/${mine?.id}`)).status).toBe(404);
+    expect((await reader.request('DELETE', `${base}/kept-reports/${mine?.id}`)).status).toBe(404);
   });
 });
 
@@ -69,15 +69,15 @@ test('it is changed by version, and what everybody has leaves a trail', async ()
     (await all()).find(({ screen, name }) => screen === 'statements' && /board/.test(name)) as KeptReportResponse;
   const { id, version } = await find();
   const change = request({ name: 'Papers for the board', settings: [{ key: 'rounding', value: 'units' }], version });
-  await server.done('PUT', `${at}/kept-reports/${id}`, change);
-  expect(problemCodes(await server.request('PUT', `${at}/kept-reports/${id}`, change))).toEqual([
+  await server.done('PUT', `${base}/kept-reports/${id}`, change);
+  expect(problemCodes(await server.request('PUT', `${base}/kept-reports/${id}`, change))).toEqual([
     'changed-since at version',
   ]);
   expect(await find()).toMatchObject({
     name: 'Papers for the board',
     settings: [{ key: 'rounding', value: 'units' }],
   });
-  const [trail] = (await server.done('GET', `${at}/set-up-changes?subject=kept-report`)) as { fields: unknown }[];
+  const [trail] = (await server.done('GET', `${base}/set-up-changes?subject=kept-report`)) as { fields: unknown }[];
   expect(trail?.fields).toEqual([
     { field: 'name', from: 'For the board', to: 'Papers for the board' },
     { field: 'settings', from: 'columns: years:1', to: 'rounding: units' },
@@ -111,7 +111,7 @@ test.each<[string, Partial<Record<keyof KeptReportRequest, unknown>>, string[]]>
 });
 
 test('kept reports go into the archive and out of it, and are kept no longer', async () => {
-  const sent = await sendArchive(server, await archiveOf(server, at));
+  const sent = await sendArchive(server, await archiveOf(server, base));
   const taken = await takeArchive(server, sent, 'Taken over');
   const theirs = (await server.done(
     'GET',
@@ -120,6 +120,6 @@ test('kept reports go into the archive and out of it, and are kept no longer', a
   const names = (kept: readonly KeptReportResponse[]): unknown => kept.map(({ name, span }) => [name, span]);
   const own = await all();
   expect(names(theirs)).toEqual(names(own));
-  for (const { id } of own) await server.done('DELETE', `${at}/kept-reports/${id}`);
+  for (const { id } of own) await server.done('DELETE', `${base}/kept-reports/${id}`);
   expect(await all()).toEqual([]);
 });

@@ -11,11 +11,11 @@ import { archiveOf, sendArchive, takeArchive } from './sent-archives.js';
 
 let server: RunningServer;
 let folder: string;
-let at: string;
+let base: string;
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2027-01-18' });
   folder = server.folder;
-  at = await server.organisation();
+  base = await server.organisation();
   await post('2026-01-10', '100.00');
   await post('2026-02-10', '50.00');
 });
@@ -25,7 +25,7 @@ afterAll(async () => {
 });
 
 const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-  server.done(method, `${at}${path}`, body);
+  server.done(method, `${base}${path}`, body);
 const post = (date: string, amount: string): Promise<Reply['body']> =>
   done('POST', '/entries', {
     date,
@@ -85,7 +85,7 @@ test('what is brought forward after a month was locked is told apart from what w
 });
 
 test('go out with an archive and come in again', async () => {
-  const job = await sendArchive(server, await archiveOf(server, at));
+  const job = await sendArchive(server, await archiveOf(server, base));
   const { organisation } = await takeArchive(server, job, 'Taken in');
   const own = (await server.done(
     'GET',

@@ -67,16 +67,16 @@ function earlierBooks(count: number): Database.Database {
 }
 
 /** Posts an entry of 123.45 between the till and cider sold, as the first step took them. */
-function post(client: Database.Database, date: string, place: number, year: string, previousSeal: string): string {
+function post(client: Database.Database, date: string, index: number, year: string, previousSeal: string): string {
   const stage = date < calendar.firstDay ? 'opening' : 'ordinary';
   const posted = {
     date: parseCivilDate(date),
     kind: stage,
     stage,
     source: 'import',
-    explanation: `Cider sold “${place}”`,
-    place,
-    number: year === '2026' ? place : 1,
+    explanation: `Cider sold “${index}”`,
+    place: index,
+    number: year === '2026' ? index : 1,
     year,
     postedAt: '2027-01-18T10:00:00.000Z',
     lines: [
@@ -90,10 +90,10 @@ function post(client: Database.Database, date: string, place: number, year: stri
       `INSERT INTO staged_entry (place, year, number, date, kind, stage, source, explanation, posted_at, posted_by,
         previous_seal, seal) VALUES (?, ?, ?, ?, ?, ?, 'import', ?, ?, 1, ?, ?)`,
     )
-    .run(place, year, posted.number, date, stage, stage, posted.explanation, posted.postedAt, previousSeal, seal);
+    .run(index, year, posted.number, date, stage, stage, posted.explanation, posted.postedAt, previousSeal, seal);
   client.exec(`INSERT INTO staged_line (entry, place, account, amount, note)
-    VALUES (${place}, 1, 1, 12345, NULL), (${place}, 2, 2, -12345, 'by the glass');
-    INSERT INTO posting VALUES (1, ${place}, ${place});`);
+    VALUES (${index}, 1, 1, 12345, NULL), (${index}, 2, 2, -12345, 'by the glass');
+    INSERT INTO posting VALUES (1, ${index}, ${index});`);
   return seal;
 }
 
@@ -198,7 +198,7 @@ const byName = <T extends { readonly name: string }>(columns: readonly T[]): T[]
   [...columns].sort((a, b) => (a.name < b.name ? -1 : 1));
 
 describe('the tables in the code', () => {
-  const tables = Object.values(schema).filter((one) => is(one, SQLiteTable));
+  const tables = Object.values(schema).filter((candidate) => is(candidate, SQLiteTable));
   test('are those of the file, column by column', async () => {
     await prepareBooks(folder);
     const client = new Database(booksFile(folder), { readonly: true });
@@ -216,7 +216,9 @@ describe('the tables in the code', () => {
         name: column.name,
         notnull: column.notNull && !(column.primary && column.getSQLType() === 'integer') ? 1 : expect.anything(),
       }));
-      expect(rows).toEqual(columns.map((one) => ({ ...one, notnull: one.notnull === 1 ? 1 : expect.any(Number) })));
+      expect(rows).toEqual(
+        columns.map((column) => ({ ...column, notnull: column.notnull === 1 ? 1 : expect.any(Number) })),
+      );
       const count = (sql: string): unknown => client.prepare(sql).pluck().get();
       expect(count(`SELECT count(DISTINCT id) FROM pragma_foreign_key_list('${name}')`)).toBe(foreignKeys.length);
       expect(count(`SELECT count(*) FROM pragma_index_list('${name}') WHERE origin = 'c'`)).toBe(

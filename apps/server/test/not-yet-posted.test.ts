@@ -27,7 +27,7 @@ const entry = (amount: string) => ({
     { account: '1010', credit: amount },
   ],
 });
-const problemPaths = ({ body }: Reply): string[] => body.problems.map((one: { path: string }) => one.path);
+const problemPaths = ({ body }: Reply): string[] => body.problems.map((problem: { path: string }) => problem.path);
 const entries = async (): Promise<{ debit: string }[]> =>
   (await done('GET', '/entries?from=2026-01-01&to=2027-12-31')).entries;
 const renumber = async (from: string, to: string): Promise<void> => {
@@ -64,7 +64,7 @@ describe('a set', () => {
       entries: [entry('1.00'), wrong, { ...entry('2.00'), explanation: '', date: '1999-01-01' }],
     });
     expect(refused.status).toBe(422);
-    expect(refused.body.problems.map(({ path: at }: { path: string }) => at)).toEqual([
+    expect(refused.body.problems.map(({ path: problemPath }: { path: string }) => problemPath)).toEqual([
       'entries.1.lines.1.account',
       'entries.2.date',
       'entries.2.explanation',
@@ -342,7 +342,7 @@ describe('a draft', () => {
     });
     await renumber('4000', '4050');
     await done('POST', '/accounts', { number: '4000', name: 'Another', element: 'revenue' });
-    const shown = (await done('GET', `/contacts`)).find((one: { id: number }) => one.id === contact);
+    const shown = (await done('GET', `/contacts`)).find((candidate: { id: number }) => candidate.id === contact);
     await done('PUT', `/contacts/${contact}`, { name: 'Low Weir Mill', roles: ['customer'], version: shown.version });
     const { lines } = (await done('GET', `/drafts/${draft.id}`)) as DraftResponse;
     expect(lines.map(({ account, contact: named }) => [account, named])).toEqual([

@@ -12,10 +12,10 @@ import { pagesOfPdf } from './written-files.js';
 // Notes to the statements: kept with their year, numbered as they are read, with the tables that the books write themselves.
 
 let server: RunningServer;
-let at: string;
+let base: string;
 let folder: string;
 const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-  server.done(method, `${at}${path}`, body);
+  server.done(method, `${base}${path}`, body);
 const SPAN = 'from=2026-01-01&to=2026-12-31';
 const notes = (span = SPAN): Promise<NotesResponse> => done('GET', `/reports/notes?${span}`);
 const write = (note: Partial<NoteRequest>): Promise<{ id: number; version: number }> =>
@@ -28,7 +28,7 @@ const write = (note: Partial<NoteRequest>): Promise<{ id: number; version: numbe
   }) as never;
 const refused = async (note: object, method = 'POST', id = ''): Promise<string[]> =>
   problemCodes(
-    await server.request(method, `${at}/reports/notes${id}`, {
+    await server.request(method, `${base}/reports/notes${id}`, {
       statement: 'balance-sheet',
       title: 'A note',
       text: 'What it says.',
@@ -38,13 +38,13 @@ const refused = async (note: object, method = 'POST', id = ''): Promise<string[]
   );
 const tableOf = ({ notes: all }: NotesResponse, standard: string): string[] =>
   (all.find((note) => note.standard === standard)?.table?.rows ?? []).map(({ label, amounts }) =>
-    [label, ...amounts.filter((one) => one !== null)].join(' '),
+    [label, ...amounts.filter((amount) => amount !== null)].join(' '),
   );
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'just-ledger-notes-'));
   server = await RunningServer.start({ today: '2027-01-18' });
-  at = await server.organisation({ firstDay: '2025-01-01', kind: 'co-operative' });
+  base = await server.organisation({ firstDay: '2025-01-01', kind: 'co-operative' });
   const post = (date: string, from: string, to: string, amount: string): Promise<{ number: string }> =>
     done('POST', '/entries', { date, explanation: 'As it happened', lines: fromTo(from, to, amount) }) as never;
   await done('POST', '/contacts', { name: 'Ferry Inn', roles: ['customer'] });
@@ -188,10 +188,10 @@ describe('a note', () => {
     const id =
       account?.id ?? (await done('POST', '/accounts', { number: '1700', name: 'Boat', element: 'asset' })).id;
     const own = await write({ account: '1700', title: 'The boat' });
-    expect(problemCodes(await server.request('DELETE', `${at}/accounts/${id}`))).toHaveLength(1);
+    expect(problemCodes(await server.request('DELETE', `${base}/accounts/${id}`))).toHaveLength(1);
     expect((await notes()).notes.at(-1)).toMatchObject({ title: 'The boat', on: expect.stringContaining('1700') });
     await done('DELETE', `/reports/notes/${own.id}`);
-    expect((await server.request('DELETE', `${at}/reports/notes/${own.id}`)).status).toBe(404);
+    expect((await server.request('DELETE', `${base}/reports/notes/${own.id}`)).status).toBe(404);
   });
 
   test.each<[string, object, string]>([
@@ -207,7 +207,7 @@ describe('a note', () => {
 });
 
 test('notes stand in print and in the workbook, and their sums are reckoned to the same', async () => {
-  const pages = await pagesOfPdf(server, `${at}/reports/statements.pdf?${SPAN}&notes=true&sign=true`);
+  const pages = await pagesOfPdf(server, `${base}/reports/statements.pdf?${SPAN}&notes=true&sign=true`);
   const text = pages.join(' ');
   expect(text).toMatch(/Net surplus \(note 1\)/);
   expect(text).toMatch(/Notes to the statements.*1\. Why so little/);
@@ -215,20 +215,20 @@ test('notes stand in print and in the workbook, and their sums are reckoned to t
   expect(pages.at(-1)).toMatch(/6\. Receivables by age .*Total 240\.00/);
   expect(text).toContain('Second paragraph.');
   expect(pages.findIndex((page) => page.includes('signed by'))).toBeLessThan(pages.length - 1);
-  const { sheets } = await reckonedWorkbook(server, `${at}/reports/statements.xlsx?${SPAN}&notes=true`, folder);
+  const { sheets } = await reckonedWorkbook(server, `${base}/reports/statements.xlsx?${SPAN}&notes=true`, folder);
   const sheet = sheets.at(-1) ?? [];
   for (const { table } of (await notes()).notes)
     for (const { label, amounts } of table?.rows ?? []) {
       if (amounts[0] === null) continue;
       const figures = amounts.map((amount) => Number(amount).toFixed(2));
       expect(
-        sheet.map((row) => [row[1], ...row.slice(2, 2 + figures.length).map((one) => Number(one).toFixed(2))]),
+        sheet.map((row) => [row[1], ...row.slice(2, 2 + figures.length).map((text) => Number(text).toFixed(2))]),
       ).toContainEqual([label, ...figures]);
     }
 });
 
 test('notes go into the archive and out of it', async () => {
-  const sent = await sendArchive(server, await archiveOf(server, at));
+  const sent = await sendArchive(server, await archiveOf(server, base));
   const taken = await takeArchive(server, sent, 'Taken over');
   const theirs = await server.done('GET', `/api/organisations/${String(taken.organisation)}/reports/notes?${SPAN}`);
   const told = ({ notes: all }: NotesResponse): unknown => all.map(({ version, ...note }) => [version > 0, note]);

@@ -15,8 +15,8 @@ const figures = (rows: readonly StatementRowResponse[]): Record<string, (string 
       .filter(({ row }) => row !== 'heading')
       .map(({ account, key, amounts: [amount = null, before = null] }) => [account ?? key, [amount, before]]),
   );
-const report = async <Answer>(of: TakeOn, query: string): Promise<Answer> => {
-  const { status, body } = await server.request('GET', `${of.path}/reports/${query}`);
+const report = async <Answer>(takeOn: TakeOn, query: string): Promise<Answer> => {
+  const { status, body } = await server.request('GET', `${takeOn.path}/reports/${query}`);
   expect([status, body.problems]).toEqual([200, undefined]);
   return body as Answer;
 };

@@ -65,7 +65,7 @@ const statement = async (contact: string, span: string): Promise<StatementOfAcco
     .body;
 /** What is open of a contact, by document and days overdue. */
 const open = ({ contacts }: { contacts: ContactItemsResponse[] }, name: string): string[] =>
-  (contacts.find((one) => one.name === name)?.items ?? []).map(
+  (contacts.find((contact) => contact.name === name)?.items ?? []).map(
     ({ document, open: amount, daysOverdue, age }) => `${document ?? '–'} ${amount} ${daysOverdue} ${age}`,
   );
 
@@ -154,11 +154,11 @@ describe('aged balances', () => {
     for (const { items } of whole.contacts) {
       expect(items.map(({ dueDate }) => dueDate)).toEqual(items.map(({ dueDate }) => dueDate).sort());
     }
-    const { body: one } = await server.request(
+    const { body: found } = await server.request(
       'GET',
       `${books}/reports/open-items?ledger=receivables&asAt=2026-03-31&contact=Alder+Wharf`,
     );
-    expect([one.contacts.length, one.contacts[0].items, one.next]).toEqual([1, whole.contacts[0]?.items, null]);
+    expect([found.contacts.length, found.contacts[0].items, found.next]).toEqual([1, whole.contacts[0]?.items, null]);
     const { body: statement } = await server.request(
       'GET',
       `${books}/reports/statement-of-account?contact=Cob+Lane&from=2026-01-01&to=2026-03-31&limit=100`,
@@ -256,7 +256,9 @@ describe('open items', () => {
       version: number;
       name: string;
     }[];
-    const [weir, school] = ['Low Weir', 'Ferry Lane School'].map((name) => contacts.find((one) => one.name === name));
+    const [weir, school] = ['Low Weir', 'Ferry Lane School'].map((name) =>
+      contacts.find((contact) => contact.name === name),
+    );
     const merge = { into: weir?.id, version: school?.version };
     expect((await server.request('POST', `${path}/contacts/${school?.id}/merge`, merge)).status).toBe(200);
     const after = await aged('receivables', '2026-04-30');
@@ -273,7 +275,7 @@ test('the date and our number of a document are sealed, told by their entry and 
   const more = { document: '77', documentDate: '2026-01-29', ownNumber: 'N-9' };
   const told = async (entry: string): Promise<unknown> =>
     (await server.request('GET', `${path}/entries/${entry}`)).body.lines.find(
-      (one: { document: string }) => one.document,
+      (line: { document: string }) => line.document,
     );
   expect(await told(number)).toMatchObject(more);
   const reversed = await server.request('POST', `${path}/entries/${number}/reverse`, { date: '2026-04-01' });

@@ -46,7 +46,7 @@ const items = (count: number, prefix: string): Item[] =>
   }));
 export const inBase = ({ currency, unpaid }: Item): number =>
   currency === 'USD' ? baseAmount(minor(unpaid), USD, EUR, RATE) : unpaid;
-export const sum = (numbers: readonly number[]): number => numbers.reduce((all, one) => all + one, 0);
+export const sum = (numbers: readonly number[]): number => numbers.reduce((all, count) => all + count, 0);
 
 export const CLASSES = ['Machines', 'Vehicles', 'Furniture', 'Computers'].map((name, index) => ({
   name,
@@ -57,18 +57,18 @@ export const CLASSES = ['Machines', 'Vehicles', 'Furniture', 'Computers'].map((n
 export const customers = items(200, 'Customer');
 export const suppliers = items(100, 'Supplier');
 export const assets = Array.from({ length: 40 }, (_, index) => {
-  const of = CLASSES[index % 4] as (typeof CLASSES)[number];
+  const found = CLASSES[index % 4] as (typeof CLASSES)[number];
   const [cost, acquired] = [amount() * 10, `20${20 + draw(5)}-0${1 + draw(9)}-10`];
   const asset = {
     cost: minor(cost),
     residual: minor(0),
     acquired: d(acquired),
     method: 'straight-line',
-    life: String(of.life),
+    life: String(found.life),
   } as const;
   return {
-    name: `${of.name} ${index}`,
-    class: of,
+    name: `${found.name} ${index}`,
+    class: found,
     acquired,
     cost,
     written: accumulatedDepreciation(asset, d(CHANGEOVER), { fiscalYearStartMonth: 1, fiscalYearStartDay: 1 }) ?? 0,
@@ -86,7 +86,7 @@ export const banks = ['1010', '1011', '1012', '1013', '1014'].map((account) => (
 }));
 const bankBalance = ({ account, statement, uncleared }: (typeof banks)[number]): number =>
   account === '1014'
-    ? sum([statement, ...uncleared].map((one) => baseAmount(minor(one), USD, EUR, RATE)))
+    ? sum([statement, ...uncleared].map((count) => baseAmount(minor(count), USD, EUR, RATE)))
     : sum([statement, ...uncleared]);
 const others = Array.from({ length: 150 - 19 }, (_, index) => ({
   number: String((index % 2 === 0 ? 1300 : 2300) + index),
@@ -99,23 +99,26 @@ export const OLD = new Map<string, number>([
   ['1100', sum(customers.map(inBase))],
   ['2100', -sum(suppliers.map(inBase))],
   ['1200', sum(stock.map(({ quantity, cost }) => quantity * cost))],
-  ...CLASSES.flatMap((of) => {
-    const own = assets.filter((asset) => asset.class === of);
+  ...CLASSES.flatMap((item) => {
+    const own = assets.filter((asset) => asset.class === item);
     return [
-      [of.cost, sum(own.map(({ cost }) => cost))] as const,
-      [of.accumulated, -sum(own.map(({ written }) => written))] as const,
+      [item.cost, sum(own.map(({ cost }) => cost))] as const,
+      [item.accumulated, -sum(own.map(({ written }) => written))] as const,
     ];
   }),
-  ...others.map(({ number, amount: one }) => [number, one] as const),
+  ...others.map(({ number, amount: count }) => [number, count] as const),
 ]);
 OLD.set('3000', -sum([...OLD.values()]));
 
 export const swapped = (cents: number): number => {
   const digits = String(Math.abs(cents));
-  const at = [...digits].findIndex(
+  const found = [...digits].findIndex(
     (digit, index) => index > 0 && index + 1 < digits.length && digit !== digits[index + 1],
   );
-  return Math.sign(cents) * Number(`${digits.slice(0, at)}${digits[at + 1]}${digits[at]}${digits.slice(at + 2)}`);
+  return (
+    Math.sign(cents) *
+    Number(`${digits.slice(0, found)}${digits[found + 1]}${digits[found]}${digits.slice(found + 2)}`)
+  );
 };
 export const transposed = customers.find(
   ({ unpaid, currency }) => unpaid > 0 && currency === 'EUR' && swapped(unpaid) !== unpaid,
@@ -130,22 +133,22 @@ export async function files(): Promise<Record<string, Uint8Array>> {
   return {
     'trial-balance': await workbookOf([
       ['Account code', 'Account name', 'Dr', 'Cr'],
-      ...[...OLD].map(([number, one]) => [
+      ...[...OLD].map(([number, count]) => [
         number,
         `Account ${number}`,
-        one > 0 ? one / 100 : '',
-        one < 0 ? -one / 100 : '',
+        count > 0 ? count / 100 : '',
+        count < 0 ? -count / 100 : '',
       ]),
     ]),
     customers: text([
       'Customer;Invoice no.;Invoice date;Ccy;Outstanding;Sales person',
-      ...customers.map((one) =>
+      ...customers.map((customer) =>
         [
-          one.contact,
-          one.document,
-          one.date,
-          one.currency,
-          comma(one === transposed ? swapped(one.unpaid) : one.unpaid),
+          customer.contact,
+          customer.document,
+          customer.date,
+          customer.currency,
+          comma(customer === transposed ? swapped(customer.unpaid) : customer.unpaid),
           'Jo',
         ].join(';'),
       ),
@@ -153,13 +156,13 @@ export async function files(): Promise<Record<string, Uint8Array>> {
     suppliers: await workbookOf([
       ['Vendor', 'Bill', 'Bill date', 'Currency', 'Amount due'],
       ...suppliers
-        .filter((one) => one !== omitted)
-        .map((one) => [
-          one.contact,
-          one.document,
-          one.date,
-          one.currency,
-          one.unpaid < 0 ? `${plain(-one.unpaid)}-` : one.unpaid / 100,
+        .filter((supplier) => supplier !== omitted)
+        .map((supplier) => [
+          supplier.contact,
+          supplier.document,
+          supplier.date,
+          supplier.currency,
+          supplier.unpaid < 0 ? `${plain(-supplier.unpaid)}-` : supplier.unpaid / 100,
         ]),
     ]),
     banks: text([
@@ -167,28 +170,30 @@ export async function files(): Promise<Record<string, Uint8Array>> {
       ...banks.flatMap(({ account, statement, uncleared }) => [
         `${account},"${displayAmount(minor(statement), EUR)}",,,`,
         ...uncleared.map(
-          (one, index) =>
-            `${account},,cheque ${index},Somebody,"${displayAmount(minor(account === '1011' && index === 0 ? -one : one), EUR)}"`,
+          (count, index) =>
+            `${account},,cheque ${index},Somebody,"${displayAmount(minor(account === '1011' && index === 0 ? -count : count), EUR)}"`,
         ),
       ]),
     ]),
     'asset-classes': text([
       'Class,Cost account,Accumulated depreciation,Years',
-      ...CLASSES.map((of) => `${of.name},${of.cost},${of.accumulated},${of.life}`),
+      ...CLASSES.map((item) => `${item.name},${item.cost},${item.accumulated},${item.life}`),
     ]),
     assets: await workbookOf([
       ['Description', 'Category', 'Purchased', 'Purchase price', 'Depreciation to date'],
-      ...assets.map((one) => [
-        one.name,
-        one.class.name,
-        one.acquired,
-        one.cost / 100,
-        one === bare ? '' : one.written / 100,
+      ...assets.map((asset) => [
+        asset.name,
+        asset.class.name,
+        asset.acquired,
+        asset.cost / 100,
+        asset === bare ? '' : asset.written / 100,
       ]),
     ]),
     stock: text([
       'Product;Qty;Unit cost',
-      ...stock.map((one) => `${one.item};${one === slid ? one.quantity * 10 : one.quantity};${comma(one.cost)}`),
+      ...stock.map(
+        (item) => `${item.item};${item === slid ? item.quantity * 10 : item.quantity};${comma(item.cost)}`,
+      ),
     ]),
   };
 }
@@ -206,7 +211,7 @@ export function chartFile(): string {
       control[number] ?? '',
       number === '1014' ? 'USD' : '',
       number < '1015' ? 'cash' : '',
-      CLASSES.some((of) => of.accumulated === number) ? 'yes' : '',
+      CLASSES.some((candidate) => candidate.accumulated === number) ? 'yes' : '',
     ];
     return cells.join(',');
   });

@@ -1,7 +1,7 @@
 import { RunningServer, type Reply } from './running-server.js';
 
 const codes = ({ body }: Reply): string[] =>
-  (body.problems as { code: string; path: string }[]).map((one) => `${one.code} at ${one.path}`);
+  (body.problems as { code: string; path: string }[]).map((problem) => `${problem.code} at ${problem.path}`);
 
 describe('one’s own sign-in', () => {
   const first = { email: 'owner@sallow-reach.test', password: 'a long enough password' };
@@ -52,7 +52,8 @@ describe('one’s own sign-in', () => {
     const elsewhere = own.signedOut();
     await elsewhere.signIn({ ...first, password: 'another long password' });
     expect((await own.request('DELETE', '/api/own-sign-in/sessions')).status).toBe(204);
-    for (const one of [own, elsewhere]) expect((await one.request('GET', '/api/organisations')).status).toBe(401);
+    for (const runningServer of [own, elsewhere])
+      expect((await runningServer.request('GET', '/api/organisations')).status).toBe(401);
   });
 
   test('bears only so many guesses at its password', async () => {
@@ -60,7 +61,7 @@ describe('one’s own sign-in', () => {
     const guess = (): Promise<Reply> =>
       own.request('PUT', '/api/own-sign-in/password', { current: 'a guess', next: 'yet another password' });
     const answers = [];
-    for (let at = 0; at < 12; at += 1) answers.push((await guess()).status);
+    for (let index = 0; index < 12; index += 1) answers.push((await guess()).status);
     expect(answers.slice(0, 9).every((status) => status === 422)).toBe(true);
     expect(answers.at(-1)).toBe(429);
     expect(

@@ -4,9 +4,9 @@ import { writePapersPdf } from '../src/platform/files/write-papers-pdf.js';
 
 test('each font is read once, however often it changes', async () => {
   const read = jest.spyOn(fs, 'readFileSync');
-  const groups = Array.from({ length: 40 }, (_, at) => ({
+  const groups = Array.from({ length: 40 }, (_, index) => ({
     rows: [
-      { cells: [`${at}`, '1.00'], style: 'heading' as const },
+      { cells: [`${index}`, '1.00'], style: 'heading' as const },
       { cells: ['plain', '1.00'] },
       { cells: ['remark', ''], style: 'remark' as const },
     ],

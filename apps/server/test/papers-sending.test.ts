@@ -19,10 +19,10 @@ import { fileOf } from './written-files.js';
 // A message is read back by a parser of mail that is none of ours (postal-mime; RFC 5322 and MIME).
 
 let server: RunningServer;
-let at: string;
+let base: string;
 let papers: number;
 const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-  server.done(method, `${at}${path}`, body);
+  server.done(method, `${base}${path}`, body);
 const sqlite = (sql: string): string =>
   execFileSync('sqlite3', ['-bail', join(server.folder, 'books.sqlite'), sql], { encoding: 'utf8', stdio: 'pipe' });
 const mails = (): string[] => readdirSync(join(server.folder, 'mail')).sort();
@@ -42,7 +42,7 @@ const sending = (change: Partial<PapersSendingRequest> = {}): Partial<PapersSend
 
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2027-01-18' });
-  at = await server.organisation({ firstDay: '2026-01-01' });
+  base = await server.organisation({ firstDay: '2026-01-01' });
   await done('POST', '/entries', {
     date: '2026-03-01',
     explanation: 'Begun',
@@ -66,16 +66,16 @@ afterAll(() => server.stop());
 
 describe('issued papers', () => {
   test('go out at once, later or never, as mail does', async () => {
-    const one: IssuedPapersResponse = await done('POST', `/board-papers/${papers}/issue`, {
+    const issuedPapers: IssuedPapersResponse = await done('POST', `/board-papers/${papers}/issue`, {
       recipients: ['chair@ferry-lane.test', 'Chair@Ferry-Lane.test', 'gone@nowhere.invalid', 'slow@busy.test'],
       words: 'Dear Bärbel,\r\nhere they are.',
     });
-    expect(states(one)).toEqual([
+    expect(states(issuedPapers)).toEqual([
       'Chair@Ferry-Lane.test sent',
       'gone@nowhere.invalid refused',
       'slow@busy.test waiting',
     ]);
-    expect(one.sent.map(({ told, tries, nextTryAt }) => [told, tries, nextTryAt !== null])).toEqual([
+    expect(issuedPapers.sent.map(({ reason, tries, nextTryAt }) => [reason, tries, nextTryAt !== null])).toEqual([
       [null, 1, false],
       ['No mail reaches an address under .invalid.', 1, false],
       ['The mail server of busy.test is busy and asks to be tried again.', 1, true],
@@ -89,8 +89,8 @@ describe('issued papers', () => {
       'Sallow Reach: Papers for the board',
     ]);
     expect(mail.text).toContain('Dear Bärbel,\nhere they are.');
-    expect(mail.text).toContain(one.sha256);
-    expect(mail.text).toContain(one.seal);
+    expect(mail.text).toContain(issuedPapers.sha256);
+    expect(mail.text).toContain(issuedPapers.seal);
     const [file] = mail.attachments;
     expect([mail.attachments.length, file?.filename, file?.mimeType]).toEqual([
       1,
@@ -98,9 +98,9 @@ describe('issued papers', () => {
       'application/pdf',
     ]);
     const bytes = Buffer.from(file?.content as ArrayBuffer);
-    expect(createHash('sha256').update(bytes).digest('hex')).toBe(one.sha256);
+    expect(createHash('sha256').update(bytes).digest('hex')).toBe(issuedPapers.sha256);
     expect(bytes).toEqual(
-      Buffer.from(await fileOf(server, `${at}/attachments/${one.attachment}/content`, 'application/pdf')),
+      Buffer.from(await fileOf(server, `${base}/attachments/${issuedPapers.attachment}/content`, 'application/pdf')),
     );
   });
 
@@ -109,7 +109,7 @@ describe('issued papers', () => {
     const idOf = (to: string): number => outbox.find((message) => message.to === to)?.id ?? 0;
     const after = async (to: string): Promise<unknown[]> => {
       const all: OutboxMessageResponse[] = await done('POST', `/outbox/${idOf(to)}/try`, {});
-      const message = all.find((one) => one.to === to);
+      const message = all.find((outboxMessage) => outboxMessage.to === to);
       return [message?.state, message?.tries];
     };
     expect(await after('slow@busy.test')).toEqual(['waiting', 2]);
@@ -121,12 +121,12 @@ describe('issued papers', () => {
     ]);
     expect(mails()).toHaveLength(2);
     expect(await after('gone@nowhere.invalid')).toEqual(['refused', 1]);
-    const sent = await server.request('POST', `${at}/outbox/${idOf('slow@busy.test')}/try`, {});
+    const sent = await server.request('POST', `${base}/outbox/${idOf('slow@busy.test')}/try`, {});
     expect([sent.status, problemCodes(sent)]).toEqual([409, ['message-sent at ']]);
     await done('POST', '/invitations', { email: 'fay@sallow-reach.test', role: 'reader' });
     const [held] = (await done('GET', '/outbox')) as OutboxMessageResponse[];
     expect(held?.state).toBe('held');
-    const refused = await server.request('POST', `${at}/outbox/${held?.id}/try`, {});
+    const refused = await server.request('POST', `${base}/outbox/${held?.id}/try`, {});
     expect([refused.status, problemCodes(refused)]).toEqual([409, ['message-held at ']]);
   });
 
@@ -136,18 +136,18 @@ describe('issued papers', () => {
     writeFileSync(folder, 'no folder');
     const send = { recipients: ['late@ferry-lane.test', 'later@ferry-lane.test'], words: '' };
     const [late] = ((await done('POST', '/board-papers/issued/1/send', send)) as IssuedPapersResponse).sent.slice(-2);
-    expect([late?.state, late?.told]).toEqual([
+    expect([late?.state, late?.reason]).toEqual([
       'waiting',
       expect.stringContaining('folder of mail cannot be written'),
     ]);
     // one that waits is not sent beside itself
-    const twice = await server.request('POST', `${at}/board-papers/issued/1/send`, send);
+    const twice = await server.request('POST', `${base}/board-papers/issued/1/send`, send);
     expect([twice.status, problemCodes(twice)]).toEqual([409, ['message-waits at recipients']]);
     sqlite(`UPDATE outbox_message SET tries = 6 WHERE recipient = 'late@ferry-lane.test'`);
     const all: OutboxMessageResponse[] = await done('POST', `/outbox/${late?.message}/try`, {});
     expect(all.find(({ id }) => id === late?.message)).toMatchObject({
       state: 'refused',
-      told: expect.stringMatching(/^Given up after 7 tries\. The folder of mail/),
+      reason: expect.stringMatching(/^Given up after 7 tries\. The folder of mail/),
     });
     rmSync(folder);
     renameSync(`${folder}-aside`, folder);
@@ -223,9 +223,9 @@ describe('papers that are issued by themselves', () => {
   });
 
   test('are answered for by somebody who may issue them', async () => {
-    const approver = await server.member(at, 'gil', 'approver');
+    const approver = await server.member(base, 'gil', 'approver');
     const version = (await sendingOf())?.version ?? 0;
-    const set = await approver.request('PUT', `${at}/board-papers/${papers}/sending`, {
+    const set = await approver.request('PUT', `${base}/board-papers/${papers}/sending`, {
       ...sending({ every: 'month', firstDay: '2027-01-31' }),
       version,
     });
@@ -238,7 +238,7 @@ describe('papers that are issued by themselves', () => {
       ['POST', `/board-papers/${papers}/issue`, {}],
       ['POST', '/board-papers/issued/1/send', { recipients: ['x@ferry-lane.test'], words: '' }],
     ] as const) {
-      expect((await approver.request(method, `${at}${path}`, body)).status).toBe(403);
+      expect((await approver.request(method, `${base}${path}`, body)).status).toBe(403);
     }
     await startAgain('2027-06-30');
     expect((await sendingOf())?.waitsFor).toMatch(/^gil may not issue papers any more/);
@@ -251,13 +251,13 @@ describe('papers that are issued by themselves', () => {
   });
 
   test('stop with their days, and are not part of a copy', async () => {
-    const sent = await sendArchive(server, await archiveOf(server, at));
+    const sent = await sendArchive(server, await archiveOf(server, base));
     const taken = await takeArchive(server, sent, 'Taken over');
     const theirs: BoardPapersResponse[] = await server.done(
       'GET',
       `/api/organisations/${String(taken.organisation)}/board-papers`,
     );
-    expect(theirs.map((one) => one.sending)).toEqual([null]);
+    expect(theirs.map((their) => their.sending)).toEqual([null]);
     const version = (await sendingOf())?.version ?? 0;
     await done('PUT', `/board-papers/${papers}/sending`, { ...sending(), version });
     const count = (await issued()).length;
@@ -275,7 +275,7 @@ describe('sending is refused', () => {
     ['by itself from no day of the calendar', { every: 'year', firstDay: '2027-02-30' }, ['not-a-date at firstDay']],
   ])('%s', async (_, change, problems) => {
     const version = (await sendingOf())?.version ?? 0;
-    const reply = await server.request('PUT', `${at}/board-papers/${papers}/sending`, {
+    const reply = await server.request('PUT', `${base}/board-papers/${papers}/sending`, {
       ...sending(change),
       version,
     });
@@ -283,19 +283,25 @@ describe('sending is refused', () => {
   });
 
   test('of what somebody changed meanwhile, of what was not issued, and to nobody', async () => {
-    const old = await server.request('PUT', `${at}/board-papers/${papers}/sending`, sending());
+    const old = await server.request('PUT', `${base}/board-papers/${papers}/sending`, sending());
     expect([old.status, problemCodes(old)]).toEqual([409, ['changed-since at version']]);
     const words = { words: '' };
-    const none = await server.request('POST', `${at}/board-papers/issued/99/send`, {
+    const none = await server.request('POST', `${base}/board-papers/issued/99/send`, {
       ...words,
       recipients: ['a@ferry-lane.test'],
     });
     expect(none.status).toBe(404);
-    const nobody = await server.request('POST', `${at}/board-papers/issued/1/send`, { ...words, recipients: [' '] });
+    const nobody = await server.request('POST', `${base}/board-papers/issued/1/send`, {
+      ...words,
+      recipients: [' '],
+    });
     expect([nobody.status, problemCodes(nobody)]).toEqual([422, ['email at recipients']]);
-    const empty = await server.request('POST', `${at}/board-papers/issued/1/send`, { ...words, recipients: [] });
+    const empty = await server.request('POST', `${base}/board-papers/issued/1/send`, { ...words, recipients: [] });
     expect([empty.status, problemCodes(empty)]).toEqual([422, ['no-recipient at recipients']]);
-    const wrong = await server.request('POST', `${at}/board-papers/${papers}/issue`, { ...words, recipients: ['x'] });
+    const wrong = await server.request('POST', `${base}/board-papers/${papers}/issue`, {
+      ...words,
+      recipients: ['x'],
+    });
     expect([wrong.status, problemCodes(wrong)]).toEqual([422, ['email at recipients']]);
   });
 });

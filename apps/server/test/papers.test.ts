@@ -22,10 +22,10 @@ const BACKUP = fileURLToPath(new URL('../dist/backup.main.js', import.meta.url))
 const RESTORE = fileURLToPath(new URL('../dist/restore.main.js', import.meta.url));
 
 let server: RunningServer;
-let at: string;
+let base: string;
 beforeAll(async () => {
   server = await RunningServer.start();
-  at = await server.organisation();
+  base = await server.organisation();
 });
 afterAll(() => server.stop());
 
@@ -37,15 +37,15 @@ const sale = {
     { account: '4000', credit: '12.50' },
   ],
 };
-const post = (entry: object): Promise<Reply> => server.request('POST', `${at}/entries`, entry);
+const post = (entry: object): Promise<Reply> => server.request('POST', `${base}/entries`, entry);
 const pathOf = (bytes: Uint8Array, folder = server.folder): string => {
   const sha256 = createHash('sha256').update(bytes).digest('hex');
   return join(folder, 'papers', sha256.slice(0, 2), sha256);
 };
 
 /** Sends a paper. */
-async function send(name: string, bytes: Uint8Array, by = server, of = at): Promise<Reply> {
-  const reply = await fetch(`${server.url}${of}/attachments?name=${encodeURIComponent(name)}`, {
+async function send(name: string, bytes: Uint8Array, by = server, path = base): Promise<Reply> {
+  const reply = await fetch(`${server.url}${path}/attachments?name=${encodeURIComponent(name)}`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream', cookie: by.session },
     body: bytes as never,
@@ -88,7 +88,7 @@ describe('a paper that is sent', () => {
     const sent = await send(name, bytes);
     expect(sent).toMatchObject({ status: 201, body: { name, type, bytes: bytes.length, entries: [], drafts: [] } });
     expect(readFileSync(pathOf(bytes)).equals(Buffer.from(bytes))).toBe(true);
-    const content = await fetch(`${server.url}${at}/attachments/${sent.body.id}/content`, {
+    const content = await fetch(`${server.url}${base}/attachments/${sent.body.id}/content`, {
       headers: { cookie: server.session },
     });
     expect(Buffer.from(await content.arrayBuffer()).equals(Buffer.from(bytes))).toBe(true);
@@ -101,7 +101,7 @@ describe('a paper that is sent', () => {
   });
   test('is saved under its own name where that is asked for', async () => {
     const { body } = await send('Rüben “7”.pdf', pdf('beets'));
-    const content = await fetch(`${server.url}${at}/attachments/${body.id}/content?as=file`, {
+    const content = await fetch(`${server.url}${base}/attachments/${body.id}/content?as=file`, {
       headers: { cookie: server.session },
     });
     expect(content.headers.get('content-disposition')).toBe(
@@ -135,11 +135,11 @@ describe('a paper that is sent', () => {
     const { body } = await send('own.pdf', pdf('own'));
     const other = await server.organisation({ name: 'Another' });
     expect((await server.request('GET', `${other}/attachments/${body.id}`)).status).toBe(404);
-    const reader = await server.member(at, 'reads', 'reader');
-    expect((await reader.request('GET', `${at}/attachments/${body.id}`)).status).toBe(200);
+    const reader = await server.member(base, 'reads', 'reader');
+    expect((await reader.request('GET', `${base}/attachments/${body.id}`)).status).toBe(200);
     expect((await send('no.pdf', pdf('no'), reader)).status).toBe(403);
     expect((await send('no.pdf', pdf('no'), server.signedOut())).status).toBe(401);
-    expect((await server.request('POST', `${at}/attachments?name=a.txt`, 'a,b')).status).toBe(415);
+    expect((await server.request('POST', `${base}/attachments?name=a.txt`, 'a,b')).status).toBe(415);
   });
 });
 
@@ -148,7 +148,7 @@ test('papers are listed page by page, the latest first, and counted', async () =
   for (const name of ['1.txt', '2.txt', '3.txt']) await send(name, text(`paper ${name}`), server, books);
   const page = async (query: string): Promise<unknown[]> => {
     const { body } = await server.request('GET', `${books}/attachments?${query}`);
-    return [body.papers.map((one: { name: string }) => one.name), body.next, body.count];
+    return [body.papers.map((paper: { name: string }) => paper.name), body.next, body.count];
   };
   expect(await page('limit=2')).toEqual([['3.txt', '2.txt'], 2, 3]);
   expect(await page('limit=2&after=2')).toEqual([['1.txt'], null, 3]);
@@ -161,7 +161,7 @@ describe('papers of an entry', () => {
     papers = sent.map(({ body }) => body.id);
   });
   const isOf = async (paper: number | undefined): Promise<unknown> =>
-    (await server.request('GET', `${at}/attachments/${paper}`)).body;
+    (await server.request('GET', `${base}/attachments/${paper}`)).body;
   test('belong to the whole or to a line, and are listed with it', async () => {
     const [bill, slip] = papers;
     const [debit, credit] = sale.lines;
@@ -177,51 +177,51 @@ describe('papers of an entry', () => {
         { attachment: slip, place: 2, line: 2, name: 'slip.png', type: 'png' },
       ],
     ]);
-    const { body: listed } = await server.request('GET', `${at}/entries?limit=1`);
+    const { body: listed } = await server.request('GET', `${base}/entries?limit=1`);
     expect(listed.entries[0].papers).toEqual(body.papers);
-    expect((await server.request('GET', `${at}/entries/${body.number}/trail`)).body).toEqual([]);
+    expect((await server.request('GET', `${base}/entries/${body.number}/trail`)).body).toEqual([]);
     expect(await isOf(bill)).toMatchObject({ entries: [body.number] });
   });
   test('that are not kept here are refused at their place, and nothing is posted', async () => {
-    const before = (await server.request('GET', `${at}/entries`)).body.count;
+    const before = (await server.request('GET', `${base}/entries`)).body.count;
     const [debit, credit] = sale.lines;
     const refused = await post({ ...sale, attachments: [9999], lines: [debit, { ...credit, attachments: [9998] }] });
     expect(problemCodes(refused)).toEqual([
       'no-such-paper at attachments.0',
       'no-such-paper at lines.1.attachments.0',
     ]);
-    expect((await server.request('GET', `${at}/entries`)).body.count).toBe(before);
+    expect((await server.request('GET', `${base}/entries`)).body.count).toBe(before);
   });
   test('wait in a draft and come with it into the books', async () => {
     const { body: paper } = await send('wait.pdf', pdf('wait'));
-    const { body: draft } = await server.request('POST', `${at}/drafts`, { ...sale, attachments: [paper.id] });
+    const { body: draft } = await server.request('POST', `${base}/drafts`, { ...sale, attachments: [paper.id] });
     expect([draft.attachments, await isOf(paper.id)]).toMatchObject([
       [paper.id],
       { drafts: [draft.id], entries: [] },
     ]);
-    const waiting = (await server.request('GET', `${at}/attachments`)).body.papers as { id: number }[];
+    const waiting = (await server.request('GET', `${base}/attachments`)).body.papers as { id: number }[];
     expect(waiting.map(({ id }) => id)).not.toContain(paper.id);
-    const posted = await server.request('POST', `${at}/drafts/${draft.id}/post`, { version: draft.version });
+    const posted = await server.request('POST', `${base}/drafts/${draft.id}/post`, { version: draft.version });
     expect(posted.body.papers).toMatchObject([{ attachment: paper.id }]);
   });
   test('can come later, and are taken off only with a reason', async () => {
     const { body } = await post(sale);
     const { body: paper } = await send('later.pdf', pdf('later'));
-    const papersAt = `${at}/entries/${body.number}/attachments`;
+    const papersAt = `${base}/entries/${body.number}/attachments`;
     const attach = (request: object): Promise<Reply> => server.request('POST', papersAt, request);
     expect((await attach({ attachment: paper.id })).body).toMatchObject({ place: 1, line: null });
     expect((await attach({ attachment: paper.id })).body).toMatchObject({ place: 1 });
     expect((await attach({ attachment: paper.id, line: 2 })).body).toMatchObject({ place: 2, line: 2 });
     expect(problemCodes(await attach({ attachment: paper.id, line: 3 }))).toEqual(['no-such-line at line']);
-    expect(problemCodes(await server.request('DELETE', `${at}/attachments/${paper.id}`))).toEqual([
+    expect(problemCodes(await server.request('DELETE', `${base}/attachments/${paper.id}`))).toEqual([
       'paper-in-use at ',
     ]);
-    const off = (place: number, reason: string): Promise<Reply> =>
-      server.request('POST', `${papersAt}/${place}/detach`, { reason });
+    const off = (index: number, reason: string): Promise<Reply> =>
+      server.request('POST', `${papersAt}/${index}/detach`, { reason });
     expect(problemCodes(await off(1, ' '))).toEqual(['text at reason']);
     expect([(await off(1, 'Another bill')).status, (await off(1, 'Again')).status]).toEqual([204, 404]);
-    expect((await server.request('GET', `${at}/entries/${body.number}`)).body.papers).toMatchObject([{ place: 2 }]);
-    expect((await server.request('GET', `${at}/entries/${body.number}/trail`)).body).toMatchObject([
+    expect((await server.request('GET', `${base}/entries/${body.number}`)).body.papers).toMatchObject([{ place: 2 }]);
+    expect((await server.request('GET', `${base}/entries/${body.number}/trail`)).body).toMatchObject([
       { what: 'paper-attached', text: 'later.pdf' },
       { what: 'paper-attached', text: 'later.pdf' },
       { what: 'paper-taken-off', text: 'later.pdf: Another bill' },
@@ -229,14 +229,14 @@ describe('papers of an entry', () => {
   });
   test('are discarded while they belong to nothing, and brought back', async () => {
     const { body: paper } = await send('gone.pdf', pdf('gone'));
-    expect((await server.request('DELETE', `${at}/attachments/${paper.id}`)).body.isDiscarded).toBe(true);
+    expect((await server.request('DELETE', `${base}/attachments/${paper.id}`)).body.isDiscarded).toBe(true);
     expect(problemCodes(await post({ ...sale, attachments: [paper.id] }))).toEqual([
       'no-such-paper at attachments.0',
     ]);
-    const gone = (await server.request('GET', `${at}/attachments?state=discarded`)).body.papers as { id: number }[];
+    const gone = (await server.request('GET', `${base}/attachments?state=discarded`)).body.papers as { id: number }[];
     expect(gone.map(({ id }) => id)).toEqual([paper.id]);
-    expect((await server.request('POST', `${at}/attachments/${paper.id}/bring-back`)).body.isDiscarded).toBe(false);
-    await server.request('DELETE', `${at}/attachments/${paper.id}`);
+    expect((await server.request('POST', `${base}/attachments/${paper.id}/bring-back`)).body.isDiscarded).toBe(false);
+    await server.request('DELETE', `${base}/attachments/${paper.id}`);
     expect((await send('again.pdf', pdf('gone'))).body).toMatchObject({ id: paper.id, isDiscarded: false });
   });
 });
@@ -316,8 +316,8 @@ const KILLS = Number(process.env['JUST_LEDGER_KILLS'] ?? 4);
 
 test(`killed ${KILLS} times between paper and entry, it has no entry without its paper and has lost no paper`, async () => {
   const folder = mkdtempSync(join(tmpdir(), 'just-ledger-'));
-  let one = await RunningServer.start({ folder });
-  const path = await one.organisation();
+  let runningServer = await RunningServer.start({ folder });
+  const path = await runningServer.organisation();
   const acknowledged: { id: number; bytes: Buffer }[] = [];
   const entries: { number: string; papers: { attachment: number }[] }[] = [];
   /** Papers and their entries, one after the other, until the server is gone. */
@@ -341,16 +341,18 @@ test(`killed ${KILLS} times between paper and entry, it has no entry without its
   };
   for (let kill = 0; kill < KILLS; kill += 1) {
     const begun = acknowledged.length;
-    const workers = Array.from({ length: 3 }, () => work(one.url, one.session).catch(() => undefined));
+    const workers = Array.from({ length: 3 }, () =>
+      work(runningServer.url, runningServer.session).catch(() => undefined),
+    );
     // in the middle of the work, at another point each time
     while (acknowledged.length < begun + 2 + (kill % 7)) await new Promise((resolve) => setImmediate(resolve));
-    await one.kill();
+    await runningServer.kill();
     await Promise.all(workers);
-    one = await RunningServer.start({ folder });
+    runningServer = await RunningServer.start({ folder });
   }
   const kept: { id: number; sha256: string }[] = [];
   for (let after: number | null = 0; after !== null;) {
-    const page: Reply = await one.request(
+    const page: Reply = await runningServer.request(
       'GET',
       `${path}/attachments?state=all&limit=500${after ? `&after=${after}` : ''}`,
     );
@@ -362,10 +364,11 @@ test(`killed ${KILLS} times between paper and entry, it has no entry without its
     expect(hashes.get(id)).toBe(createHash('sha256').update(bytes).digest('hex'));
     expect(readFileSync(pathOf(bytes, folder)).equals(bytes)).toBe(true);
   }
-  const posted = (await one.request('GET', `${path}/entries?limit=500`)).body.entries as (typeof entries)[number][];
+  const posted = (await runningServer.request('GET', `${path}/entries?limit=500`)).body
+    .entries as (typeof entries)[number][];
   for (const { papers } of posted) expect([papers.length, hashes.has(papers[0]?.attachment ?? 0)]).toEqual([1, true]);
   const numbers = new Set(posted.map(({ number }) => number));
   expect(entries.filter(({ number }) => !numbers.has(number))).toEqual([]);
   expect(execFileSync(process.execPath, [VERIFY, folder], { encoding: 'utf8' })).toContain('Verified');
-  await one.stop();
+  await runningServer.stop();
 }, 600_000);

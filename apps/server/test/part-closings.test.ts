@@ -9,11 +9,11 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 async function books(fields: Record<string, unknown> = {}) {
-  const at = await server.organisation(fields);
+  const base = await server.organisation(fields);
   const ask = (method: string, path: string, body?: object): Promise<Reply> =>
-    server.request(method, `${at}${path}`, body);
+    server.request(method, `${base}${path}`, body);
   const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-    server.done(method, `${at}${path}`, body);
+    server.done(method, `${base}${path}`, body);
   const post = (date: string, from: string, to: string, amount: string): Promise<Reply['body']> =>
     done('POST', '/entries', { date, explanation: 'Posted', lines: fromTo(from, to, amount) });
   const close = (until?: string): Promise<Reply> =>
@@ -26,7 +26,7 @@ async function books(fields: Record<string, unknown> = {}) {
       rows.map((row: Record<string, string>) => [row['account'], row['debit'] || `-${row['credit']}`]),
     );
   };
-  return { at, ask, done, post, close, reopen, balances };
+  return { at: base, ask, done, post, close, reopen, balances };
 }
 
 describe('a company that closes every month', () => {
@@ -102,7 +102,7 @@ describe('a company that closes every month', () => {
       );
     expect(results).toEqual([500, -300, 300, 500]);
     const equity = await here.done('GET', '/reports/equity-statement?from=2026-01-01&to=2026-03-31');
-    const row = (key: string) => equity.rows.find((one: { key: string }) => one.key === key);
+    const row = (key: string) => equity.rows.find((row: { key: string }) => row.key === key);
     expect([row('net-result').total, row('closing-equity').total, row('transfers')]).toEqual([
       '500.00',
       '5500.00',
@@ -155,10 +155,10 @@ test('partners whose months leave odd cents: what was given out stands in the st
   const after = await balances('2026-03-31');
   const equity = await done('GET', '/reports/equity-statement?from=2026-01-01&to=2026-03-31');
   const total = (number: string): string => {
-    const at = equity.components.findIndex((one: { account: string }) => one.account === number);
-    return equity.rows.find((row: { key: string }) => row.key === 'closing-equity').amounts[at];
+    const index = equity.components.findIndex((component: { account: string }) => component.account === number);
+    return equity.rows.find((row: { key: string }) => row.key === 'closing-equity').amounts[index];
   };
-  for (const capital of [first, second].filter((one) => after[one]))
+  for (const capital of [first, second].filter((text) => after[text]))
     expect(total(capital)).toBe(after[capital]?.slice(1));
   const { proofs } = await done('GET', '/proofs?asAt=2026-03-31');
   expect(proofs.filter((proof: { holds: boolean }) => !proof.holds)).toEqual([]);
@@ -195,10 +195,10 @@ test('what is left to do stands at each month that has begun', async () => {
   });
   const toDo = await done('GET', '/fiscal-years/2026/to-do');
   expect(toDo).toHaveLength(12);
-  const of = (period: string) => toDo.find((one: { period: string }) => one.period === period);
+  const read = (period: string) => toDo.find((candidate: { period: string }) => candidate.period === period);
   const found = { drafts: 0, due: 0, adjustments: 0, findings: 1, withoutPaper: null };
-  expect(of('2026-03')).toEqual({ period: '2026-03', ...found });
-  expect([of('2026-05').drafts, of('2026-11').due, of('2026-12').due]).toEqual([1, 1, 1]);
+  expect(read('2026-03')).toEqual({ period: '2026-03', ...found });
+  expect([read('2026-05').drafts, read('2026-11').due, read('2026-12').due]).toEqual([1, 1, 1]);
   expect(await done('GET', '/fiscal-years/2027/to-do')).toHaveLength(1);
   expect((await ask('GET', '/fiscal-years/1999/to-do')).status).toBe(404);
 });

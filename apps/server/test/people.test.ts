@@ -19,11 +19,11 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const outbox = (by = server, of = path): Promise<Message[]> => outboxOf(by, of);
-const invite = (email: string, role: MemberRole, by = server, of = path): Promise<string> =>
-  inviteTo(email, role, by, of);
-const member = (name: string, role: MemberRole, by = server, of = path): Promise<RunningServer> =>
-  memberOf(name, role, by, of);
+const outbox = (by = server, books = path): Promise<Message[]> => outboxOf(by, books);
+const invite = (email: string, role: MemberRole, by = server, books = path): Promise<string> =>
+  inviteTo(email, role, by, books);
+const member = (name: string, role: MemberRole, by = server, books = path): Promise<RunningServer> =>
+  memberOf(name, role, by, books);
 
 describe('an invitation', () => {
   test('is a message with a link, which tells whose books they are', async () => {
@@ -93,11 +93,11 @@ describe('an invitation', () => {
   });
 
   test('is not for those who are there, nor for what is no address', async () => {
-    const at = (email: string, role = 'reader'): Promise<Reply> =>
+    const ask = (email: string, role = 'reader'): Promise<Reply> =>
       server.request('POST', `${path}/invitations`, { email, role });
-    expect(problemCodes(await at('ADA@sallow-reach.test'))).toEqual(['already-there at email']);
-    expect((await at('nobody')).status).toBe(422);
-    expect((await at('cy@sallow-reach.test', 'king')).status).toBe(422);
+    expect(problemCodes(await ask('ADA@sallow-reach.test'))).toEqual(['already-there at email']);
+    expect((await ask('nobody')).status).toBe(422);
+    expect((await ask('cy@sallow-reach.test', 'king')).status).toBe(422);
   });
 });
 
@@ -105,14 +105,14 @@ describe('people', () => {
   test('do more or less from now on, and go, all of it in the trail', async () => {
     const dee = await member('dee', 'reader');
     const { body } = await server.request('GET', `${path}/people`);
-    const { id } = body.find((one: { name: string }) => one.name === 'dee');
+    const { id } = body.find((candidate: { name: string }) => candidate.name === 'dee');
     expect((await server.request('PUT', `${path}/people/${id}`, { role: 'approver' })).status).toBe(200);
     expect((await dee.request('GET', '/api/organisations')).body).toMatchObject([{ role: 'approver' }]);
     expect((await server.request('DELETE', `${path}/people/${id}`)).status).toBe(204);
     expect((await dee.request('GET', `${path}/accounts`)).status).toBe(404);
     const trail = await server.request('GET', `${path}/set-up-changes?subject=person&object=${id}`);
     expect(
-      trail.body.map((one: { by: string; action: string; fields: object[] }) => [one.by, one.action, one.fields]),
+      trail.body.map((item: { by: string; action: string; fields: object[] }) => [item.by, item.action, item.fields]),
     ).toEqual([
       [expect.any(String), 'removed', [{ field: 'role', from: 'approver', to: null }]],
       [expect.any(String), 'changed', [{ field: 'role', from: 'reader', to: 'approver' }]],
@@ -122,7 +122,7 @@ describe('people', () => {
 
   test('always have an owner among them, whatever is asked and whoever writes to the file', async () => {
     const { body } = await server.request('GET', `${path}/people`);
-    const { id } = body.find((one: { role: string }) => one.role === 'owner');
+    const { id } = body.find((candidate: { role: string }) => candidate.role === 'owner');
     expect(problemCodes(await server.request('PUT', `${path}/people/${id}`, { role: 'reader' }))).toEqual([
       'last-owner at role',
     ]);
@@ -168,8 +168,8 @@ describe('each path of the API', () => {
     for (const role of ['reader', 'preparer', 'approver'] as const)
       people.set(role, await member(`path-${role}`, role, server, mine));
     const { body } = await server.request('GET', '/api/openapi.json');
-    const operations = Object.entries(body.paths as Record<string, object>).flatMap(([at, methods]) =>
-      at.includes('{organisation}') ? Object.keys(methods).map((method) => `${method} ${at}`) : [],
+    const operations = Object.entries(body.paths as Record<string, object>).flatMap(([path, methods]) =>
+      path.includes('{organisation}') ? Object.keys(methods).map((method) => `${method} ${path}`) : [],
     );
     const seen = new Set<RegExp>();
     const least = (operation: string): MemberRole => {
@@ -178,8 +178,8 @@ describe('each path of the API', () => {
       return found?.[1] ?? (operation.startsWith('get ') ? 'reader' : 'approver');
     };
     const ask = async (role: MemberRole, operation: string): Promise<Reply> => {
-      const [method = '', at = ''] = operation.split(' ');
-      const url = at.replace('/api/organisations/{organisation}', mine).replace(/\{\w+\}/g, '1');
+      const [method = '', path = ''] = operation.split(' ');
+      const url = path.replace('/api/organisations/{organisation}', mine).replace(/\{\w+\}/g, '1');
       return (people.get(role) as RunningServer).request(
         method.toUpperCase(),
         url,
@@ -187,7 +187,7 @@ describe('each path of the API', () => {
       );
     };
     for (const operation of operations) {
-      for (const role of MEMBER_ROLE_KEYS.filter((one) => !isEnough(one, least(operation)))) {
+      for (const role of MEMBER_ROLE_KEYS.filter((memberRoleKey) => !isEnough(memberRoleKey, least(operation)))) {
         const { status, body: refusal } = await ask(role, operation);
         expect([operation, role, status, refusal.problems?.[0]?.code]).toEqual([operation, role, 403, 'role']);
       }
@@ -213,7 +213,7 @@ describe('each path of the API', () => {
 
 describe('a new password', () => {
   const resetOf = async (email: string): Promise<Message | undefined> =>
-    (await outbox()).find((one) => one.to === email && one.subject === 'A new password');
+    (await outbox()).find((message) => message.to === email && message.subject === 'A new password');
 
   test('is got by a link that holds once, and ends every session', async () => {
     const fay = await member('fay', 'preparer');
@@ -251,7 +251,7 @@ describe('a new password', () => {
 
   test('cannot be asked for without end', async () => {
     const replies = [];
-    for (let at = 0; at < 12; at += 1)
+    for (let index = 0; index < 12; index += 1)
       replies.push((await server.request('POST', '/api/password-reset', { email: 'many@sallow-reach.test' })).status);
     expect(replies.at(-1)).toBe(429);
   });

@@ -9,11 +9,11 @@ import { archiveOf, sendArchive, takeArchive } from './sent-archives.js';
 
 let server: RunningServer;
 let approver: RunningServer;
-let at: string;
+let path: string;
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2026-05-10' });
-  at = await server.organisation({ firstDay: '2026-01-01' });
-  approver = await member('ada', 'approver', server, at);
+  path = await server.organisation({ firstDay: '2026-01-01' });
+  approver = await member('ada', 'approver', server, path);
 }, 60_000);
 afterAll(() => server.stop());
 
@@ -26,24 +26,24 @@ const entry = (date: string, more: object = {}): object => ({
   ],
   ...more,
 });
-const post = (by: RunningServer, date: string): Promise<Reply> => by.request('POST', `${at}/entries`, entry(date));
+const post = (by: RunningServer, date: string): Promise<Reply> => by.request('POST', `${path}/entries`, entry(date));
 const months = async (): Promise<PeriodResponse[]> =>
-  ((await server.done('GET', `${at}/fiscal-years`)) as FiscalYearsResponse).years[0]?.periods ?? [];
+  ((await server.done('GET', `${path}/fiscal-years`)) as FiscalYearsResponse).years[0]?.periods ?? [];
 const month = async (period: string): Promise<PeriodResponse | undefined> =>
-  (await months()).find((one) => one.period === period);
+  (await months()).find((month) => month.period === period);
 /** Changes who posts. */
 async function letPost(postsWhileClosing: PostsWhileClosing): Promise<void> {
-  const { version } = (await server.done('GET', at)) as { version: number };
-  await server.done('PATCH', at, { postsWhileClosing, version });
+  const { version } = (await server.done('GET', path)) as { version: number };
+  await server.done('PATCH', path, { postsWhileClosing, version });
 }
 
 describe('a month that is being closed', () => {
   test('is said to be so, once, by whom and since when; other months are not', async () => {
-    expect((await approver.request('PUT', `${at}/periods/2026-03/closing`)).status).toBe(204);
-    expect((await server.request('PUT', `${at}/periods/2026-03/closing`)).status).toBe(204);
+    expect((await approver.request('PUT', `${path}/periods/2026-03/closing`)).status).toBe(204);
+    expect((await server.request('PUT', `${path}/periods/2026-03/closing`)).status).toBe(204);
     expect((await month('2026-03'))?.closing).toEqual({ at: expect.stringContaining('2026-05-10'), by: 'ada' });
     expect((await months()).filter(({ closing }) => closing !== null)).toHaveLength(1);
-    const trail = (await server.done('GET', `${at}/set-up-changes`)) as SetUpChangeResponse[];
+    const trail = (await server.done('GET', `${path}/set-up-changes`)) as SetUpChangeResponse[];
     expect(trail[0]).toMatchObject({
       subject: 'month',
       title: 'March 2026',
@@ -72,9 +72,9 @@ describe('a month that is being closed', () => {
     );
     const before = (await month('2026-04'))?.entries;
     const draft = (date: string): Promise<{ id: string; version: number }> =>
-      server.done('POST', `${at}/drafts`, entry(date)) as Promise<{ id: string; version: number }>;
+      server.done('POST', `${path}/drafts`, entry(date)) as Promise<{ id: string; version: number }>;
     const drafts = [await draft('2026-04-02'), await draft('2026-03-30')].map(({ id, version }) => ({ id, version }));
-    const set = await server.request('POST', `${at}/drafts/post`, { drafts });
+    const set = await server.request('POST', `${path}/drafts/post`, { drafts });
     expect([set.status, problemCodes(set)]).toEqual([422, ['period-closing at drafts.1.date']]);
     expect((await month('2026-04'))?.entries).toBe(before);
   });
@@ -82,9 +82,9 @@ describe('a month that is being closed', () => {
   test('takes nothing from a file, and no reversal', async () => {
     const csv =
       'date,entry,explanation,account,debit,credit\n2026-03-05,1,Fees,6100,5.00,\n2026-03-05,1,Fees,1010,,5.00\n';
-    const file = await server.request('POST', `${at}/entries/import`, csv, { 'content-type': 'text/csv' });
+    const file = await server.request('POST', `${path}/entries/import`, csv, { 'content-type': 'text/csv' });
     expect(problemCodes(file)).toEqual(['period-closing at rows.2.date']);
-    const back = await server.request('POST', `${at}/entries/2026-0001/reverse`, { date: '2026-03-31' });
+    const back = await server.request('POST', `${path}/entries/2026-0001/reverse`, { date: '2026-03-31' });
     expect(problemCodes(back)).toEqual(['period-closing at date']);
   });
 
@@ -92,8 +92,8 @@ describe('a month that is being closed', () => {
     const { explanation, lines } = entry('2026-03-15') as { explanation: string; lines: object[] };
     const schedule = { unit: 'year', every: 1, from: '2026-03-15' };
     const journal = { name: 'Rent of the yard', schedule, entry: { explanation, lines } };
-    await server.done('POST', `${at}/recurring-journals`, journal);
-    const due = (await server.done('POST', `${at}/recurring-journals/post-due`)) as {
+    await server.done('POST', `${path}/recurring-journals`, journal);
+    const due = (await server.done('POST', `${path}/recurring-journals/post-due`)) as {
       posted: unknown;
       left: object[];
     };
@@ -102,20 +102,22 @@ describe('a month that is being closed', () => {
   });
 
   test('is not being closed any more once that is said, or once it is locked', async () => {
-    expect((await approver.request('DELETE', `${at}/periods/2026-03/closing`)).status).toBe(204);
+    expect((await approver.request('DELETE', `${path}/periods/2026-03/closing`)).status).toBe(204);
     expect((await post(server, '2026-03-31')).status).toBe(201);
-    await server.done('PUT', `${at}/periods/2026-03/closing`);
-    await server.done('POST', `${at}/periods/2026-03/lock`);
+    await server.done('PUT', `${path}/periods/2026-03/closing`);
+    await server.done('POST', `${path}/periods/2026-03/lock`);
     expect(await month('2026-03')).toMatchObject({ locked: true, closing: null });
-    expect(problemCodes(await server.request('PUT', `${at}/periods/2026-03/closing`))).toEqual(['period-locked at ']);
-    expect((await server.request('PUT', `${at}/periods/2026-13/closing`)).status).toBe(404);
-    await server.done('POST', `${at}/periods/2026-03/unlock`, { reason: 'A bill came late' });
+    expect(problemCodes(await server.request('PUT', `${path}/periods/2026-03/closing`))).toEqual([
+      'period-locked at ',
+    ]);
+    expect((await server.request('PUT', `${path}/periods/2026-13/closing`)).status).toBe(404);
+    await server.done('POST', `${path}/periods/2026-03/unlock`, { reason: 'A bill came late' });
     expect(await month('2026-03')).toMatchObject({ locked: false, closing: null });
   });
 
   test('goes along in an archive, with who posts into it', async () => {
-    await server.done('PUT', `${at}/periods/2026-02/closing`);
-    const sent = await sendArchive(server, await archiveOf(server, at));
+    await server.done('PUT', `${path}/periods/2026-02/closing`);
+    const sent = await sendArchive(server, await archiveOf(server, path));
     const taken = await takeArchive(server, sent, 'Taken over');
     const theirs = `/api/organisations/${String(taken.organisation)}`;
     const years = (await server.done('GET', `${theirs}/fiscal-years`)) as FiscalYearsResponse;
@@ -127,7 +129,7 @@ describe('a month that is being closed', () => {
   });
 
   test('does not keep the year from being closed', async () => {
-    await server.done('POST', `${at}/fiscal-years/2026/closing?until=2026-03-31`);
+    await server.done('POST', `${path}/fiscal-years/2026/closing?until=2026-03-31`);
     expect(await month('2026-02')).toMatchObject({ locked: true, closing: null });
   });
 });

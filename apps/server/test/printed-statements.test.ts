@@ -9,12 +9,12 @@ import { fileOf, pagesOfPdf } from './written-files.js';
 
 const EUR = parseCurrencyCode('EUR');
 let server: RunningServer;
-let at: string;
+let path: string;
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2026-12-31' });
-  at = await server.organisation({ firstDay: '2026-01-01', kind: 'co-operative' });
+  path = await server.organisation({ firstDay: '2026-01-01', kind: 'co-operative' });
   const post = (date: string, debit: string, credit: string, amount: string) =>
-    server.done('POST', `${at}/entries`, {
+    server.done('POST', `${path}/entries`, {
       date,
       explanation: 'As it happened',
       lines: [
@@ -30,9 +30,9 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const pages = (query: string): Promise<string[]> => pagesOfPdf(server, `${at}/reports/${query}`);
+const pages = (query: string): Promise<string[]> => pagesOfPdf(server, `${path}/reports/${query}`);
 const sizes = async (query: string): Promise<readonly number[][]> => {
-  const data = await fileOf(server, `${at}/reports/${query}`, 'application/pdf');
+  const data = await fileOf(server, `${path}/reports/${query}`, 'application/pdf');
   const task = getDocument({ data, useSystemFonts: false, verbosity: 0 });
   const pdf = await task.promise;
   const found: number[][] = [];
@@ -73,7 +73,7 @@ test('every figure of the answer is on the paper, in each column', async () => {
   const query = 'columns=years:1&change=true&form=single-step';
   const statement = (await server.done(
     'GET',
-    `${at}/reports/income-statement?${query}`,
+    `${path}/reports/income-statement?${query}`,
   )) as unknown as IncomeStatementResponse;
   const [page = ''] = await pages(`income-statement.pdf?${query}`);
   const figures = statement.rows.flatMap(({ amounts }) => amounts.slice(0, 1)).filter((amount) => amount !== null);
@@ -91,13 +91,13 @@ test('rounded figures stand without cents, and say so; what one statement hands 
   }
   const { rows } = (await server.done(
     'GET',
-    `${at}/reports/income-statement?${query}`,
+    `${path}/reports/income-statement?${query}`,
   )) as unknown as IncomeStatementResponse;
   const result = rows.find(({ key }) => key === 'net-result')?.amount ?? '';
   expect(result).toMatch(/\.00$/);
   const written = displayAmount(parseAmount(result, EUR), EUR).replace('.00', '').replace('(', '');
-  for (const at of [0, 1, 3]) expect(all[at]).toContain(written);
-  const { status, body } = await server.request('GET', `${at}/reports/balance-sheet?rounding=tens`);
+  for (const index of [0, 1, 3]) expect(all[index]).toContain(written);
+  const { status, body } = await server.request('GET', `${path}/reports/balance-sheet?rounding=tens`);
   expect([status, body.problems[0].path]).toEqual([422, 'rounding']);
 });
 
@@ -110,7 +110,7 @@ test('what is wide lies on its side; paper is A4 or Letter', async () => {
 });
 
 test('is tagged for who reads it aloud, with its title and language', async () => {
-  const data = await fileOf(server, `${at}/reports/statements.pdf`, 'application/pdf');
+  const data = await fileOf(server, `${path}/reports/statements.pdf`, 'application/pdf');
   const task = getDocument({ data, useSystemFonts: false, verbosity: 0 });
   const pdf = await task.promise;
   const { info } = await pdf.getMetadata();
@@ -133,13 +133,13 @@ test('is tagged for who reads it aloud, with its title and language', async () =
 test('a statement that is longer than a page goes on with its heading; parts stay together', async () => {
   for (let index = 0; index < 70; index += 1) {
     const number = `45${String(index).padStart(2, '0')}`;
-    const known = await server.request('POST', `${at}/accounts`, {
+    const known = await server.request('POST', `${path}/accounts`, {
       number,
       name: `Market ${index}`,
       classification: 'revenue',
     });
     if (known.status !== 201) continue;
-    await server.done('POST', `${at}/entries`, {
+    await server.done('POST', `${path}/entries`, {
       date: '2026-06-01',
       explanation: 'Market',
       lines: [
@@ -155,6 +155,6 @@ test('a statement that is longer than a page goes on with its heading; parts sta
 });
 
 test('an unknown statement is refused', async () => {
-  const { status, body } = await server.request('GET', `${at}/reports/statements.pdf?statements=budget`);
+  const { status, body } = await server.request('GET', `${path}/reports/statements.pdf?statements=budget`);
   expect([status, body.problems[0].code, body.problems[0].path]).toEqual([422, 'statement-unknown', 'statements']);
 });

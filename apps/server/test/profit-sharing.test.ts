@@ -13,14 +13,14 @@ const [KING, LEE] = ['3000', '3010'] as const;
 
 /** Books of two partners, each with drawings of their own. */
 async function partners(firstDay = '2025-01-01') {
-  const at = await server.organisation({ kind: 'partnership', firstDay, starterChart: false });
+  const base = await server.organisation({ kind: 'partnership', firstDay, starterChart: false });
   const ask = (method: string, path: string, body?: object): Promise<Reply> =>
-    server.request(method, `${at}${path}`, body);
+    server.request(method, `${base}${path}`, body);
   const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-    server.done(method, `${at}${path}`, body);
+    server.done(method, `${base}${path}`, body);
   await server.request(
     'POST',
-    `${at}/accounts/import`,
+    `${base}/accounts/import`,
     [
       'number,name,element,role,closes_to,share',
       '1010,Bank,asset,cash,,',
@@ -39,16 +39,16 @@ async function partners(firstDay = '2025-01-01') {
   /** Closing capital of each partner in a statement of changes in equity, and the result each was given. */
   const equity = async (from: string, to: string, key = 'net-result'): Promise<string[]> => {
     const { components, rows } = await done('GET', `/reports/equity-statement?from=${from}&to=${to}`);
-    const row = rows.find((one: { key: string }) => one.key === key);
+    const row = rows.find((row: { key: string }) => row.key === key);
     return [KING, LEE].map((number) => {
-      const place = components.findIndex((one: { account: string }) => one.account === number);
-      return row.amounts[place];
+      const index = components.findIndex((component: { account: string }) => component.account === number);
+      return row.amounts[index];
     });
   };
   const capitals = async (asAt: string): Promise<string[]> => {
     const { rows } = await done('GET', `/reports/trial-balance?asAt=${asAt}&stage=post-closing`);
     return [KING, LEE].map((number) => {
-      const row = rows.find((one: { account: string }) => one.account === number);
+      const row = rows.find((row: { account: string }) => row.account === number);
       return row.credit || `-${row.debit}`;
     });
   };
@@ -62,7 +62,7 @@ async function partners(firstDay = '2025-01-01') {
     (await done('GET', `/proofs?asAt=${asAt}`)).proofs
       .filter((proof: { holds: boolean }) => !proof.holds)
       .map((proof: { name: string }) => proof.name);
-  return { at, ask, done, post, close, equity, capitals, agree, proofs };
+  return { at: base, ask, done, post, close, equity, capitals, agree, proofs };
 }
 
 interface Division {
@@ -85,7 +85,7 @@ const { inputs, expected } = caseOf<Partners, { divisions: Division[]; capital_s
 
 /** Published: the source stands in the case (Weygandt, Kimmel, Kieso, Accounting Principles, the King and Lee illustration). */
 describe('salaries, interest, then the rest by weight', () => {
-  test.each(expected.divisions.map((one) => [one.net_income, one] as const))(
+  test.each(expected.divisions.map((division) => [division.net_income, division] as const))(
     'a net income of %s',
     async (income, division) => {
       const { post, close, equity, capitals, agree, proofs, done } = await partners();

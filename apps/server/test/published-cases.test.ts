@@ -6,17 +6,17 @@ import { RunningServer } from './running-server.js';
 // stand in the cases.
 
 let server: RunningServer;
-let at: string;
+let base: string;
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2027-01-18' });
-  at = await server.organisation({ firstDay: '2020-01-01' });
+  base = await server.organisation({ firstDay: '2020-01-01' });
   await done('POST', '/accounts', { number: '2590', name: 'Loan', classification: 'non-current-liabilities' });
 });
 afterAll(() => server.stop());
 
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- what is asked for is looked into as it comes
 async function done(method: string, path: string, body?: object): Promise<any> {
-  const reply = await server.request(method, `${at}${path}`, body);
+  const reply = await server.request(method, `${base}${path}`, body);
   if (reply.status >= 300) throw new Error(`${method} ${path}: ${JSON.stringify(reply.body)}`);
   return reply.body;
 }

@@ -10,7 +10,7 @@ import { TakeOn } from './take-on-of-books.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'just-ledger-'));
 let server: RunningServer;
-let at: string;
+let path: string;
 
 /** The same books on another day, after the server was down. */
 async function onDay(today: string, { killed = false } = {}): Promise<void> {
@@ -20,7 +20,7 @@ async function onDay(today: string, { killed = false } = {}): Promise<void> {
 }
 
 const ask = (method: string, to: string, body?: unknown): Promise<Reply> =>
-  server.request(method, `${at}${to}`, body);
+  server.request(method, `${path}${to}`, body);
 async function done(method: string, to: string, body?: unknown): Promise<Reply['body']> {
   const reply = await ask(method, to, body);
   expect([to, reply.status < 300, reply.body.problems]).toEqual([to, true, undefined]);
@@ -61,7 +61,7 @@ afterAll(async () => {
 
 /** Books that begin with a year, so that every date in it can be posted. */
 async function fresh(): Promise<void> {
-  at = await server.organisation({ firstDay: '2028-01-01' });
+  path = await server.organisation({ firstDay: '2028-01-01' });
   for (const [number, name, element] of [
     ['1430', 'Prepaid insurance', 'asset'],
     ['1590', 'Accumulated depreciation', 'asset'],
@@ -144,7 +144,7 @@ describe('a recurring year', () => {
     await done('POST', '/recurring-journals/post-due');
   });
   test('rent on the 30th, or the business day before, across a leap February with a holiday', async () => {
-    expect((await posted('Rent')).map((one) => one.slice(0, 10))).toEqual([
+    expect((await posted('Rent')).map((text) => text.slice(0, 10))).toEqual([
       '2028-01-28',
       '2028-02-28',
       '2028-03-30',
@@ -202,7 +202,11 @@ describe('one that posts by itself', () => {
     await onDay('2028-02-10', { killed: true });
     await onDay('2028-04-01', { killed: true });
     await onDay('2028-03-31');
-    expect((await posted('Rent')).map((one) => one.slice(0, 10))).toEqual(['2028-01-31', '2028-02-29', '2028-03-31']);
+    expect((await posted('Rent')).map((text) => text.slice(0, 10))).toEqual([
+      '2028-01-31',
+      '2028-02-29',
+      '2028-03-31',
+    ]);
     const { done: told } = (await done('GET', '/recurring-journals/time-line')) as TimeLineResponse;
     expect(told.map(({ journal, what, date }) => [journal, what, date])).toEqual([
       [id, 'posted', '2028-01-31'],
@@ -224,10 +228,10 @@ describe('one that posts by itself', () => {
   });
   test('waits for its approval where a preparer made it, or where two people are asked for', async () => {
     await fresh();
-    const preparer = await server.member(at, 'prepares-recurring', 'preparer');
+    const preparer = await server.member(path, 'prepares-recurring', 'preparer');
     const { body } = await preparer.request(
       'POST',
-      `${at}/recurring-journals`,
+      `${path}/recurring-journals`,
       rent({ ...LAST, from: '2028-05-31' }, { byItself: 'posts' }),
     );
     expect(body).toMatchObject({ byItself: 'posts', approvedBy: null });
@@ -371,12 +375,12 @@ describe('a loan whose accounts are renumbered', () => {
       entry: { explanation: 'Instalment', lines: [] },
     });
     const accounts = (await done('GET', '/accounts')) as { id: number; number: string; version: number }[];
-    const of = accounts.find(({ number }) => number === '2550');
-    await done('PUT', `/accounts/${of?.id}`, {
+    const loanAccount = accounts.find(({ number }) => number === '2550');
+    await done('PUT', `/accounts/${loanAccount?.id}`, {
       number: '2555',
       name: 'Loan',
       element: 'liability',
-      version: of?.version,
+      version: loanAccount?.version,
     });
     await done('POST', '/periods/2028-01/lock', {});
     const [first, second] = (await preview(id, '2028-02-29')).occurrences;
@@ -439,7 +443,7 @@ describe('the asset register', () => {
   test('is depreciated by class, on from what was taken on; what is sold is left out', async () => {
     await onDay('2028-03-10');
     const books = await TakeOn.begin(server, { changeoverDate: '2027-12-31', firstDay: '2028-01-01' });
-    at = books.path;
+    path = books.path;
     for (const [number, name, element, more] of [
       ['1520', 'Presses', 'asset', {}],
       ['1529', 'Presses, written off', 'asset', { contra: true }],

@@ -3,20 +3,20 @@ import { fromTo } from './entries.js';
 import { problemCodes, type Reply, RunningServer } from './running-server.js';
 
 let server: RunningServer;
-let at: string;
+let base: string;
 const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-  server.done(method, `${at}${path}`, body);
+  server.done(method, `${base}${path}`, body);
 const post = async (date: string, from: string, to: string, amount: string, more: object = {}): Promise<string> =>
   (await done('POST', '/entries', { date, explanation: 'Posted', lines: fromTo(from, to, amount), ...more })).number;
 const closing = (): Promise<Reply['body']> => done('GET', '/fiscal-years/2026/closing');
 const proof = async (key: string, asAt = '2026-12-31'): Promise<{ holds: boolean; remark: string } | undefined> =>
-  (await done('GET', `/proofs?asAt=${asAt}`)).proofs.find((one: { key: string }) => one.key === key);
+  (await done('GET', `/proofs?asAt=${asAt}`)).proofs.find((proof: { key: string }) => proof.key === key);
 const holds = async (key: string, asAt?: string): Promise<unknown> => (await proof(key, asAt))?.holds;
 
 // a company, closed, reopened for a late bill, closed again
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2027-01-18' });
-  at = await server.organisation();
+  base = await server.organisation();
   await post('2026-01-02', '3000', '1010', '5000.00');
   await post('2026-03-10', '4000', '1010', '900.00');
   await post('2026-03-20', '1010', '6100', '400.00');
@@ -52,7 +52,7 @@ test('the next year begins with the post-closing trial balance, and with what is
 test('reopened, it shows what closing will bring otherwise than the first time, and by which entries', async () => {
   await done('POST', '/fiscal-years/2026/reopening', { reason: 'A late bill' });
   // from another tab
-  const twice = await server.request('POST', `${at}/fiscal-years/2026/reopening`, { reason: 'A late bill' });
+  const twice = await server.request('POST', `${base}/fiscal-years/2026/reopening`, { reason: 'A late bill' });
   expect(problemCodes(twice)).toEqual(['year-open at ']);
   const untouched = await closing();
   expect(untouched.former).toMatchObject({ reason: 'A late bill', entries: [], rows: [] });

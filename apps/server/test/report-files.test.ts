@@ -23,15 +23,15 @@ import { fileOf, pagesOfPdf } from './written-files.js';
 
 let server: RunningServer;
 let folder: string;
-let at: string;
+let base: string;
 const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-  server.done(method, `${at}${path}`, body);
+  server.done(method, `${base}${path}`, body);
 const post = (date: string, lines: object[], more: object = {}): Promise<Reply['body']> =>
   done('POST', '/entries', { date, explanation: 'As it happened', lines, ...more });
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'just-ledger-reports-'));
   server = await RunningServer.start({ today: '2026-12-31' });
-  at = await server.organisation({ firstDay: '2026-01-01', kind: 'company' });
+  base = await server.organisation({ firstDay: '2026-01-01', kind: 'company' });
   for (const name of ['Low Weir Farm Shop', 'Bramley Walk Deli'])
     await done('POST', '/contacts', { name, roles: ['customer'] });
   await done('POST', '/accounts', { number: '2210', name: 'Sales tax owed', classification: 'current-liabilities' });
@@ -67,10 +67,10 @@ afterAll(async () => {
   await server.stop();
 });
 
-const pages = (query: string): Promise<string[]> => pagesOfPdf(server, `${at}/reports/${query}`);
+const pages = (query: string): Promise<string[]> => pagesOfPdf(server, `${base}/reports/${query}`);
 /** What a workbook comes to from its formulas, row by row, without its heads. */
 const rows = async (query: string, sheet = 0): Promise<string[][]> => {
-  const { sheets, formulas } = await reckonedWorkbook(server, `${at}/reports/${query}`, folder);
+  const { sheets, formulas } = await reckonedWorkbook(server, `${base}/reports/${query}`, folder);
   expect(formulas).toBeGreaterThan(0);
   return (sheets[sheet] ?? []).slice(5);
 };
@@ -149,7 +149,7 @@ describe('the worksheet', () => {
       expect(figures((await rows(`worksheet.xlsx?${asked}&headings=${headings}`)).at(-1))).toEqual(total);
   });
   test('columns that it has not are refused', async () => {
-    const { status, body } = await server.request('GET', `${at}/reports/worksheet.pdf?show=colours`);
+    const { status, body } = await server.request('GET', `${base}/reports/worksheet.pdf?show=colours`);
     expect([status, body.problems[0].path]).toEqual([422, 'show']);
   });
 });
@@ -206,7 +206,7 @@ test('the report of taxes is printed and adds up, with its accounts on a page of
 
 describe('ledger and journal as workbooks', () => {
   const reckoned = (path: string): ReturnType<typeof reckonedWorkbook> =>
-    reckonedWorkbook(server, `${at}/${path}`, folder);
+    reckonedWorkbook(server, `${base}/${path}`, folder);
   const cents = (cells: readonly (string | undefined)[]): string[] => cells.map((cell) => Number(cell).toFixed(2));
 
   test('each balance of a ledger follows from the one above, and the last from the sums', async () => {
@@ -257,7 +257,7 @@ describe('recurring journals', () => {
   });
 
   test('are printed whole: how often, how they stand, what they post', async () => {
-    const all = (await pagesOfPdf(server, `${at}/recurring-journals.pdf?size=letter`)).join(' ');
+    const all = (await pagesOfPdf(server, `${base}/recurring-journals.pdf?size=letter`)).join(' ');
     expect(all).toMatch(/Recurring journals.*as at 31 Dec 2026/);
     expect(all).toMatch(
       /Rent of the shed 5 Jan 2027 monthly, on the 5th; the same each time; laid as a draft by itself 6100 .*80\.00.*1010 .*80\.00/,
@@ -269,7 +269,7 @@ describe('recurring journals', () => {
   });
 
   test('are a workbook, a row each', async () => {
-    const { sheets } = await reckonedWorkbook(server, `${at}/recurring-journals.xlsx`, folder);
+    const { sheets } = await reckonedWorkbook(server, `${base}/recurring-journals.xlsx`, folder);
     const [[head = []] = [], ...none] = sheets;
     expect([head.join(), none.length]).toEqual(['name,schedule,from,next,amounts,amount,standing', 0]);
     expect(sheets[0]?.slice(1).map(([name, how, , , , amount]) => [name, how, Number(amount)])).toEqual(
@@ -322,7 +322,7 @@ describe('charts', () => {
     const [page = '', last = ''] = await pages(`charts.pdf?${asked}`);
     expect(page).toMatch(/Charts.*up to 31 December 2026.*Result by month.*Feb 1,200\.40 0\.00 1,200\.40/);
     expect(last).toMatch(/Shareholders’ equity over the years.*31 Dec 2026 6,450\.99/);
-    const data = await fileOf(server, `${at}/reports/charts.pdf?${asked}&size=letter`, 'application/pdf');
+    const data = await fileOf(server, `${base}/reports/charts.pdf?${asked}&size=letter`, 'application/pdf');
     const pdf = await getDocument({ data, useSystemFonts: false, verbosity: 0 }).promise;
     const tree = JSON.stringify(await (await pdf.getPage(1)).getStructTree());
     expect(tree).toContain('Result by month, 1 Jan 2026 to 31 Dec 2026: the figures stand in the table below.');
@@ -336,6 +336,6 @@ describe('charts', () => {
   test('days before the books, and such as are none', async () => {
     const before = (await done('GET', '/reports/charts?from=2025-01-01&to=2025-12-31')) as ChartsResponse;
     expect(before.charts).toEqual([]);
-    expect((await server.request('GET', `${at}/reports/charts?to=someday`)).status).toBe(422);
+    expect((await server.request('GET', `${base}/reports/charts?to=someday`)).status).toBe(422);
   });
 });

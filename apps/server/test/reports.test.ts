@@ -5,10 +5,10 @@ import { BALANCE_SQL } from '../src/areas/ledger/balance-statements.js';
 import { RunningServer, csv } from './running-server.js';
 
 let server: RunningServer;
-let at: string;
+let path: string;
 beforeAll(async () => {
   server = await RunningServer.start();
-  at = await server.organisation({ name: 'Reports', firstDay: '2025-04-10', fiscalYearStartMonth: 4 });
+  path = await server.organisation({ name: 'Reports', firstDay: '2025-04-10', fiscalYearStartMonth: 4 });
 });
 afterAll(() => server.stop());
 
@@ -38,32 +38,32 @@ describe('reports from totals', () => {
       }),
       { seed: 20270118, numRuns: 120 },
     );
-    for (const [index, one] of entries.entries()) {
-      const amount = (one.cents / 100).toFixed(2);
-      const posted = await server.request('POST', `${at}/entries`, {
-        date: one.day,
-        kind: one.kind,
+    for (const [index, found] of entries.entries()) {
+      const amount = (found.cents / 100).toFixed(2);
+      const posted = await server.request('POST', `${path}/entries`, {
+        date: found.day,
+        kind: found.kind,
         explanation: `x${index}`,
         lines: [
-          { account: one.to, debit: amount },
-          { account: one.from, credit: amount },
+          { account: found.to, debit: amount },
+          { account: found.from, credit: amount },
         ],
       });
       expect(posted.status).toBe(201);
       if (index % 9 === 0)
-        await server.request('POST', `${at}/entries/${posted.body.number}/reverse`, { date: one.day });
+        await server.request('POST', `${path}/entries/${posted.body.number}/reverse`, { date: found.day });
       if (index % 30 === 0) moments.push(posted.body.postedAt);
     }
     await server.request(
       'POST',
-      `${at}/entries/import`,
+      `${path}/entries/import`,
       csv([
         ['entry', 'date', 'kind', 'explanation', 'account', 'debit', 'credit'],
         ['o', '2025-04-09', 'opening', 'Opening', '1010', '1000.00', ''],
         ['o', '', '', '', '3000', '', '1000.00'],
       ]),
     );
-    await server.request('POST', `${at}/fiscal-years/2026/closing`, {});
+    await server.request('POST', `${path}/fiscal-years/2026/closing`, {});
   });
 
   const expected = (asAt: string, knownTo = Number.MAX_SAFE_INTEGER): Map<string, number> => {
@@ -80,7 +80,7 @@ describe('reports from totals', () => {
     return new Map(rows.map((row) => [row.number, row.amount]));
   };
   const reported = async (query: string): Promise<Map<string, number>> => {
-    const { body } = await server.request('GET', `${at}/reports/trial-balance?${query}`);
+    const { body } = await server.request('GET', `${path}/reports/trial-balance?${query}`);
     type Row = { account: string; debit: string; credit: string };
     expect(body.totalDebit).toBe(body.totalCredit);
     return new Map(
@@ -141,12 +141,15 @@ describe('reports from totals', () => {
   test('page an account’s ledger without losing a line or the balance', async () => {
     const rows: { balance: string; entry: string }[] = [];
     const whole = (
-      await server.request('GET', `${at}/reports/account-ledger?account=1010&from=2025-04-10&to=2027-01-18&limit=500`)
+      await server.request(
+        'GET',
+        `${path}/reports/account-ledger?account=1010&from=2025-04-10&to=2027-01-18&limit=500`,
+      )
     ).body;
     for (let after: string | null = ''; after !== null;) {
       const { body } = await server.request(
         'GET',
-        `${at}/reports/account-ledger?account=1010&from=2025-04-10&to=2027-01-18&limit=7${after ? `&after=${after}` : ''}`,
+        `${path}/reports/account-ledger?account=1010&from=2025-04-10&to=2027-01-18&limit=7${after ? `&after=${after}` : ''}`,
       );
       rows.push(...body.rows);
       after = body.next;
@@ -177,7 +180,7 @@ describe('reports from totals', () => {
     );
   });
   test('prove themselves after all of this', async () => {
-    const { proofs } = (await server.request('POST', `${at}/proofs/check`)).body as {
+    const { proofs } = (await server.request('POST', `${path}/proofs/check`)).body as {
       proofs: { key: string; holds: boolean }[];
     };
     expect(proofs.filter((proof) => !proof.holds)).toEqual([]);
@@ -186,7 +189,7 @@ describe('reports from totals', () => {
   test('income by month is what the lines of each month come to', async () => {
     const { body } = await server.request(
       'GET',
-      `${at}/reports/income-statement?to=2026-03-31&form=multi-step&columns=months`,
+      `${path}/reports/income-statement?to=2026-03-31&form=multi-step&columns=months`,
     );
     expect(body.columns.slice(0, -1).map(({ from }: { from: string }) => from)).toEqual([
       '2025-04-10',
@@ -198,7 +201,7 @@ describe('reports from totals', () => {
       FROM line AS l JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
       WHERE l.organisation = ? AND a.element IN ('revenue', 'expense') AND l.stage <> 'closing'
         AND l.date BETWEEN '2025-04-10' AND '2026-03-31' GROUP BY 1, 2 HAVING cents <> 0`,
-      Number(at.split('/').at(-1)),
+      Number(path.split('/').at(-1)),
     );
     const told = (body.rows as { account: string | null; amounts: (string | null)[] }[]).flatMap(
       ({ account, amounts }) =>

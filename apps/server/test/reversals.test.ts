@@ -6,7 +6,7 @@ import { problemCodes, type Reply, RunningServer } from './running-server.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'just-ledger-'));
 let server: RunningServer;
-let at: string;
+let path: string;
 
 /** The same books on another day, after the server was down. */
 async function onDay(today: string, { killed = false } = {}): Promise<void> {
@@ -23,16 +23,16 @@ const accrual = {
     { account: '4000', credit: '12.50' },
   ],
 };
-const post = (entry: object): Promise<Reply> => server.request('POST', `${at}/entries`, entry);
+const post = (entry: object): Promise<Reply> => server.request('POST', `${path}/entries`, entry);
 const read = async (number: string): Promise<Reply['body']> =>
-  (await server.request('GET', `${at}/entries/${number}`)).body;
-const planned = async (): Promise<Reply['body']> => (await server.request('GET', `${at}/planned-reversals`)).body;
+  (await server.request('GET', `${path}/entries/${number}`)).body;
+const planned = async (): Promise<Reply['body']> => (await server.request('GET', `${path}/planned-reversals`)).body;
 const put = (number: string, date: string): Promise<Reply> =>
-  server.request('PUT', `${at}/entries/${number}/planned-reversal`, { date });
+  server.request('PUT', `${path}/entries/${number}/planned-reversal`, { date });
 
 beforeAll(async () => {
   server = await RunningServer.start({ folder, today: '2026-05-31' });
-  at = await server.organisation();
+  path = await server.organisation();
 });
 afterAll(async () => {
   await server.stop();
@@ -48,7 +48,7 @@ describe('an entry that is to be reversed on a day', () => {
     expect(await planned()).toMatchObject([
       { entry: number, reversesOn: '2026-06-01', amount: '12.50', isDue: false, message: null },
     ]);
-    const listed = (await server.request('GET', `${at}/entries`)).body.entries[0];
+    const listed = (await server.request('GET', `${path}/entries`)).body.entries[0];
     expect([listed.number, listed.reversesOn]).toEqual([number, '2026-06-01']);
   });
   test('is reversed when the day has come, also if the server was down on it, and once', async () => {
@@ -64,7 +64,7 @@ describe('an entry that is to be reversed on a day', () => {
     });
     await onDay('2026-06-05', { killed: true });
     await onDay('2026-06-03');
-    expect((await server.request('GET', `${at}/entries?kind=reversing`)).body.count).toBe(1);
+    expect((await server.request('GET', `${path}/entries?kind=reversing`)).body.count).toBe(1);
     expect(await planned()).toEqual([]);
     expect(problemCodes(await put(number, '2026-06-20'))).toEqual(['already-reversed at ']);
   });
@@ -75,13 +75,13 @@ describe('an entry that is to be reversed on a day', () => {
   });
   test('waits while the month is locked, and says so', async () => {
     const { body } = await post({ ...accrual, reversesOn: '2026-07-01' });
-    await server.request('POST', `${at}/periods/2026-07/lock`, {});
+    await server.request('POST', `${path}/periods/2026-07/lock`, {});
     await onDay('2026-07-02');
     expect(await planned()).toMatchObject([
       { entry: body.number, isDue: true, message: expect.stringMatching(/^July 2026 is locked/) },
     ]);
     expect((await read(body.number)).reversesOn).toBe('2026-07-01');
-    await server.request('POST', `${at}/periods/2026-07/unlock`, { reason: 'The accrual' });
+    await server.request('POST', `${path}/periods/2026-07/unlock`, { reason: 'The accrual' });
     await onDay('2026-07-03');
     expect([await planned(), (await read(body.number)).reversesOn]).toEqual([[], null]);
   });
@@ -90,13 +90,13 @@ describe('an entry that is to be reversed on a day', () => {
     expect((await put(body.number, '2026-09-01')).body.reversesOn).toBe('2026-09-01');
     expect((await put(body.number, '2026-08-01')).body.reversesOn).toBe('2026-08-01');
     const giveUp = (reason: string): Promise<Reply> =>
-      server.request('POST', `${at}/entries/${body.number}/planned-reversal/give-up`, { reason });
+      server.request('POST', `${path}/entries/${body.number}/planned-reversal/give-up`, { reason });
     expect(problemCodes(await giveUp(' '))).toEqual(['text at reason']);
     expect((await giveUp('It stands')).body.reversesOn).toBeNull();
     expect(problemCodes(await giveUp('Again'))).toEqual(['not-planned at ']);
     await onDay('2026-08-02');
     expect(await read(body.number)).toMatchObject({ reversesOn: null, reversedBy: null });
-    expect((await server.request('GET', `${at}/entries/${body.number}/trail`)).body).toMatchObject([
+    expect((await server.request('GET', `${path}/entries/${body.number}/trail`)).body).toMatchObject([
       { what: 'reversal-planned', text: '2026-09-01' },
       { what: 'reversal-planned', text: '2026-08-01' },
       { what: 'reversal-given-up', text: 'It stands' },
@@ -116,18 +116,18 @@ describe('an entry that is to be reversed on a day', () => {
   });
   test('is planned for by whoever posts, and not by others', async () => {
     const { body } = await post(accrual);
-    const preparer = await server.member(at, 'prepares', 'preparer');
+    const preparer = await server.member(path, 'prepares', 'preparer');
     const plan = { date: '2026-12-01' };
-    expect((await preparer.request('PUT', `${at}/entries/${body.number}/planned-reversal`, plan)).status).toBe(403);
+    expect((await preparer.request('PUT', `${path}/entries/${body.number}/planned-reversal`, plan)).status).toBe(403);
   });
   test('is planned in a draft, and holds once that is posted', async () => {
-    const draft = await server.request('POST', `${at}/drafts`, { ...accrual, reversesOn: '2026-12-01' });
+    const draft = await server.request('POST', `${path}/drafts`, { ...accrual, reversesOn: '2026-12-01' });
     expect(draft.body.reversesOn).toBe('2026-12-01');
-    const posted = await server.request('POST', `${at}/drafts/${draft.body.id}/post`, {
+    const posted = await server.request('POST', `${path}/drafts/${draft.body.id}/post`, {
       version: draft.body.version,
     });
     expect(posted.body.reversesOn).toBe('2026-12-01');
-    const late = await server.request('POST', `${at}/drafts`, { ...accrual, reversesOn: '2026-05-01' });
+    const late = await server.request('POST', `${path}/drafts`, { ...accrual, reversesOn: '2026-05-01' });
     expect(late.body.lacks).toMatchObject([{ path: 'reversesOn' }]);
   });
   test('books that are archived wait', async () => {
@@ -164,7 +164,7 @@ describe('an entry that corrects another', () => {
     expect(problemCodes(await post(same))).toEqual(['corrects-nothing at lines']);
     expect(problemCodes(await post({ ...accrual, corrects: '2026-9999' }))).toEqual(['no-such-entry at corrects']);
     // somebody else was quicker
-    await server.request('POST', `${at}/entries/${wrong}/reverse`, { date: '2026-06-01' });
+    await server.request('POST', `${path}/entries/${wrong}/reverse`, { date: '2026-06-01' });
     expect(problemCodes(await post({ ...accrual, corrects: wrong }))).toEqual(['already-reversed at corrects']);
   });
 });

@@ -5,24 +5,24 @@ import { RunningServer } from './running-server.js';
 // Rounded cash: what the balance sheets before and after it say, however many units its accounts give up to others.
 
 let server: RunningServer;
-let at: string;
+let path: string;
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2027-01-18' });
-  at = await server.organisation({ firstDay: '2025-01-01' });
+  path = await server.organisation({ firstDay: '2025-01-01' });
   const lines: object[] = [];
-  for (let one = 1; one <= 7; one += 1) {
-    const [bank, stock] = [`101${one}`, `131${one}`];
-    await server.done('POST', `${at}/accounts`, {
+  for (let count = 1; count <= 7; count += 1) {
+    const [bank, stock] = [`101${count}`, `131${count}`];
+    await server.done('POST', `${path}/accounts`, {
       number: bank,
-      name: `Bank ${one}`,
+      name: `Bank ${count}`,
       element: 'asset',
       role: 'cash',
     });
-    await server.done('POST', `${at}/accounts`, { number: stock, name: `Stock ${one}`, element: 'asset' });
+    await server.done('POST', `${path}/accounts`, { number: stock, name: `Stock ${count}`, element: 'asset' });
     lines.push({ account: bank, debit: '100.40' }, { account: stock, debit: '100.60' });
   }
-  const post = (date: string, of: object[]) =>
-    server.done('POST', `${at}/entries`, { date, explanation: 'As it happened', lines: of });
+  const post = (date: string, lines: object[]) =>
+    server.done('POST', `${path}/entries`, { date, explanation: 'As it happened', lines });
   await post('2025-06-30', [...lines, { account: '4000', credit: '1407.00' }]);
   await post('2026-06-30', [
     { account: '1011', debit: '10.30' },
@@ -34,15 +34,15 @@ afterAll(() => server.stop());
 test('one year ends with the cash that the next begins with, and both with that of the balance sheets', async () => {
   const { rows } = (await server.done(
     'GET',
-    `${at}/reports/cash-flow-statement?from=2026-01-01&to=2026-12-31&columns=years:1&rounding=units`,
+    `${path}/reports/cash-flow-statement?from=2026-01-01&to=2026-12-31&columns=years:1&rounding=units`,
   )) as CashFlowResponse;
   const cash = (key: string): (string | null)[] => rows.find((row) => row.key === key)?.amounts ?? [];
   const sheet = async (asAt: string): Promise<number> => {
-    const of = (await server.done(
+    const balanceSheet = (await server.done(
       'GET',
-      `${at}/reports/balance-sheet?asAt=${asAt}&rounding=units`,
+      `${path}/reports/balance-sheet?asAt=${asAt}&rounding=units`,
     )) as BalanceSheetResponse;
-    return of.rows
+    return balanceSheet.rows
       .filter(({ label }) => label.startsWith('Bank '))
       .reduce((sum, { amount }) => sum + Number(amount), 0);
   };

@@ -104,9 +104,9 @@ export class RunningServer {
     await this.request('POST', `${organisation}/invitations`, { email, role });
     const [message] = (await this.request('GET', `${organisation}/outbox`)).body as { body: string }[];
     const token = /\/invitation\/(\S+)/.exec(message?.body ?? '')?.[1] ?? '';
-    const one = this.signedOut();
-    await one.request('POST', `/api/invitations/${token}`, { name, password: 'a long enough one' });
-    return one;
+    const runningServer = this.signedOut();
+    await runningServer.request('POST', `/api/invitations/${token}`, { name, password: 'a long enough one' });
+    return runningServer;
   }
 
   /** Kills the process as a power failure would. */
@@ -168,7 +168,7 @@ function launch(
 
 /** The problems of a refusal by code and path. */
 export function problemCodes({ body }: Reply): string[] {
-  return (body.problems as { code: string; path: string }[]).map((one) => `${one.code} at ${one.path}`);
+  return (body.problems as { code: string; path: string }[]).map((problem) => `${problem.code} at ${problem.path}`);
 }
 
 /** Writes rows as CSV, quoting what needs it. */

@@ -5,7 +5,7 @@ describe('failed sign-ins', () => {
   const minute = 60_000;
   const failing = (times: number, every = 0): AttemptLimit => {
     const limit = new AttemptLimit();
-    for (let at = 0; at < times; at += 1) limit.failed('ada', at * every);
+    for (let index = 0; index < times; index += 1) limit.failed('ada', index * every);
     return limit;
   };
   test('are borne ten times in a quarter of an hour', () => {
@@ -24,7 +24,7 @@ describe('failed sign-ins', () => {
   test('of one do not hold up another', () => expect(failing(50).isOpen('bo', 0)).toBe(true));
   test('under many made-up names do not fill the memory', () => {
     const limit = new AttemptLimit();
-    for (let at = 0; at <= 10_001; at += 1) limit.failed(`name ${at}`, at);
+    for (let index = 0; index <= 10_001; index += 1) limit.failed(`name ${index}`, index);
     expect(limit.isOpen('name 1', 10_001)).toBe(true);
   });
 });

@@ -44,7 +44,7 @@ describe('breakdowns', () => {
 
   test('are named by lines: an account may need one, and headings and retired values take none', async () => {
     const { body: accounts } = await get(`${path}/accounts`);
-    const rent = accounts.find((one: { number: string }) => one.number === '6100');
+    const rent = accounts.find((account: { number: string }) => account.number === '6100');
     const { status, body } = await put(`${path}/accounts/${rent.id}`, {
       number: '6100',
       name: 'Rent',
@@ -55,13 +55,14 @@ describe('breakdowns', () => {
     expect([status, body.breakdowns]).toEqual([200, ['Site']]);
     const refused = await post(`${path}/entries`, entry('2026-02-01', '6100', '1010', '10.00'));
     expect(problemCodes(refused)).toEqual(['breakdown-missing at lines.0.breakdowns.Site']);
-    const at = (site: string): object => entry('2026-02-01', '6100', '1010', '10.00', { breakdowns: { Site: site } });
-    expect(problemCodes(await post(`${path}/entries`, at('Orchards')))).toContain(
+    const read = (site: string): object =>
+      entry('2026-02-01', '6100', '1010', '10.00', { breakdowns: { Site: site } });
+    expect(problemCodes(await post(`${path}/entries`, read('Orchards')))).toContain(
       'breakdown-value-heading at lines.0.breakdowns.Site',
     );
-    expect((await post(`${path}/entries`, at('Ferry Lane'))).status).toBe(201);
+    expect((await post(`${path}/entries`, read('Ferry Lane'))).status).toBe(201);
     await put(`${path}/breakdowns/1/values/2`, { name: 'Ferry Lane', parent: 'Orchards', active: false });
-    expect(problemCodes(await post(`${path}/entries`, at('Ferry Lane')))).toContain(
+    expect(problemCodes(await post(`${path}/entries`, read('Ferry Lane')))).toContain(
       'breakdown-value-retired at lines.0.breakdowns.Site',
     );
     const reversal = await post(`${path}/entries/2026-0001/reverse`, { date: '2026-02-02' });
@@ -155,7 +156,7 @@ describe('contacts', () => {
     const merged = await post(`${path}/contacts/2/merge`, { into: 1, version: 2 });
     expect(merged.body).toMatchObject({ id: 1, roles: ['customer', 'supplier', 'member'] });
     const { body } = await get(`${path}/contacts`);
-    expect(body.map((one: { id: number; mergedInto: number | null }) => [one.id, one.mergedInto])).toEqual([
+    expect(body.map((item: { id: number; mergedInto: number | null }) => [item.id, item.mergedInto])).toEqual([
       [1, null],
       [2, 1],
       [3, 1],
@@ -193,7 +194,7 @@ describe('an organisation', () => {
     expect((await server.request('PATCH', path, { name: 'x', version: 1 })).status).toBe(409);
     expect((await post(`${path}/accounts/starter`, { partners: [{ name: 'Ash', share: 2 }] })).status).toBe(204);
     const { body: accounts } = await get(`${path}/accounts`);
-    expect(accounts.map((one: { name: string }) => one.name)).toContain('Ash, capital');
+    expect(accounts.map((account: { name: string }) => account.name)).toContain('Ash, capital');
     await post(`${path}/entries`, entry('2026-04-01', '1010', '3000', '100.00'));
     const refused = await server.request('PATCH', path, {
       baseCurrency: 'EUR',
@@ -259,9 +260,11 @@ describe('an organisation', () => {
   test('has a list of papers that are ticked and annotated', async () => {
     const path = await server.organisation({ kind: 'non-profit', changeoverDate: '2025-12-31' });
     const { body } = await get(`${path}/papers`);
-    expect(body.map((one: { key: string }) => one.key)).toEqual(expect.arrayContaining(['bank-statements', 'funds']));
+    expect(body.map((item: { key: string }) => item.key)).toEqual(
+      expect.arrayContaining(['bank-statements', 'funds']),
+    );
     const kept = await put(`${path}/papers/funds`, { state: 'at-hand', note: 'in the blue folder' });
-    expect(kept.body.find((one: { key: string }) => one.key === 'funds')).toMatchObject({
+    expect(kept.body.find((candidate: { key: string }) => candidate.key === 'funds')).toMatchObject({
       state: 'at-hand',
       note: 'in the blue folder',
     });
@@ -274,7 +277,7 @@ test('the overview tells where each organisation stands', async () => {
   const path = await server.organisation({ kind: 'non-profit', changeoverDate: '2025-12-31' });
   const id = Number(path.split('/').at(-1));
   const status = async (): Promise<Reply['body']> =>
-    (await get('/api/overview')).body.find((one: { organisation: number }) => one.organisation === id);
+    (await get('/api/overview')).body.find((candidate: { organisation: number }) => candidate.organisation === id);
   expect(await status()).toMatchObject({
     entries: 0,
     lastDate: null,
@@ -311,7 +314,7 @@ test('the overview tells where each organisation stands', async () => {
 test('a starter chart tells in the trail which accounts need a fund, and is refused whole where a name is taken', async () => {
   const path = await server.organisation({ kind: 'non-profit' });
   const { body: accounts } = await get(`${path}/accounts`);
-  const donations = accounts.find((one: { number: string }) => one.number === '4000');
+  const donations = accounts.find((account: { number: string }) => account.number === '4000');
   expect([donations.breakdowns, donations.version]).toEqual([['Fund'], 1]);
   const { body: trail } = await get(`${path}/set-up-changes?subject=account&object=${donations.id}`);
   expect(trail[0].fields).toContainEqual({ field: 'needs a breakdown', from: null, to: 'Fund' });
@@ -333,7 +336,7 @@ describe('the audit trail', () => {
     await server.request('DELETE', `${path}/accounts/${made.id}`);
     const { body } = await get(`${path}/set-up-changes`);
     expect(
-      body.map((one: { subject: string; action: string; title: string }) => [one.subject, one.action, one.title]),
+      body.map((item: { subject: string; action: string; title: string }) => [item.subject, item.action, item.title]),
     ).toEqual([
       ['account', 'removed', '6110 Rent of the barn'],
       ['organisation', 'changed', 'Sallow Reach Press'],
@@ -350,8 +353,8 @@ describe('the audit trail', () => {
         { field: 'name', from: 'Rent', to: 'Rent of the barn' },
       ],
     });
-    const of = await get(`${path}/set-up-changes?subject=account&object=${made.id}`);
-    expect(of.body).toHaveLength(3);
+    const reply = await get(`${path}/set-up-changes?subject=account&object=${made.id}`);
+    expect(reply.body).toHaveLength(3);
     const earlier = await get(`${path}/set-up-changes?before=${body[3].id}`);
     expect(earlier.body).toHaveLength(2);
     expect((await get(`${path}/set-up-changes?subject=thing`)).status).toBe(422);
@@ -379,7 +382,7 @@ test('headings take their accounts with them: an account is shown where its head
     version: 1,
   });
   const { body: accounts } = await get(`${path}/accounts`);
-  expect(accounts.find((one: { number: string }) => one.number === '1530')).toMatchObject({
+  expect(accounts.find((account: { number: string }) => account.number === '1530')).toMatchObject({
     classification: 'non-current-assets',
     version: 2,
   });

@@ -12,13 +12,13 @@ import { RunningServer } from './running-server.js';
 
 let server: RunningServer;
 let folder: string;
-let at: string;
+let path: string;
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'just-ledger-workbooks-'));
   server = await RunningServer.start({ today: '2026-12-31' });
-  at = await server.organisation({ firstDay: '2025-01-01', kind: 'company' });
+  path = await server.organisation({ firstDay: '2025-01-01', kind: 'company' });
   const post = (date: string, debit: string, credit: string, amount: string) =>
-    server.done('POST', `${at}/entries`, {
+    server.done('POST', `${path}/entries`, {
       date,
       explanation: 'As it happened',
       lines: [
@@ -43,12 +43,12 @@ afterAll(async () => {
   await server.stop();
 });
 
-const stripped = (query: string) => strippedWorkbook(server, `${at}/reports/${query}`, folder);
-const reckoned = (query: string) => reckonedWorkbook(server, `${at}/reports/${query}`, folder);
+const stripped = (query: string) => strippedWorkbook(server, `${path}/reports/${query}`, folder);
+const reckoned = (query: string) => reckonedWorkbook(server, `${path}/reports/${query}`, folder);
 
 const figures = (sheet: readonly string[][]): (number | undefined)[][] =>
   sheet.slice(5).map((row) => row.slice(2).map((cell) => (cell === '' ? undefined : Number(cell))));
-const told = (amount: string | null | undefined): number | undefined =>
+const written = (amount: string | null | undefined): number | undefined =>
   amount === null || amount === undefined ? undefined : Number(amount);
 
 /** Compares every figure of a workbook that is reckoned anew with what the server says. */
@@ -57,42 +57,42 @@ async function compareFigures(columns: string, form: string): Promise<void> {
   const { sheets, formulas } = await reckoned(`statements.xlsx?${span}&form=${form}`);
   expect(formulas).toBeGreaterThan(20);
   const answers = [
-    (await server.done('GET', `${at}/reports/income-statement?${span}&form=${form}`)) as unknown,
+    (await server.done('GET', `${path}/reports/income-statement?${span}&form=${form}`)) as unknown,
     undefined,
     (await server.done(
       'GET',
-      `${at}/reports/balance-sheet?asAt=2026-12-31&${span.replace(/&to=[^&]*/, '')}`,
+      `${path}/reports/balance-sheet?asAt=2026-12-31&${span.replace(/&to=[^&]*/, '')}`,
     )) as unknown,
-    (await server.done('GET', `${at}/reports/cash-flow-statement?${span}`)) as unknown,
+    (await server.done('GET', `${path}/reports/cash-flow-statement?${span}`)) as unknown,
   ] as ({ rows: StatementRowResponse[] } | undefined)[];
   for (const [index, answer] of answers.entries()) {
     if (!answer) continue;
     const found = figures(sheets[index] ?? []);
     expect(found).toHaveLength(answer.rows.length);
-    answer.rows.forEach((row, place) =>
+    answer.rows.forEach((row, index) =>
       row.amounts.forEach((amount, column) => {
-        const own = found[place]?.[column];
-        const isNothing = told(amount) === undefined;
+        const own = found[index]?.[column];
+        const isNothing = written(amount) === undefined;
         expect([row.label, column, isNothing ? undefined : own?.toFixed(2)]).toEqual([
           row.label,
           column,
-          isNothing ? undefined : told(amount)?.toFixed(2),
+          isNothing ? undefined : written(amount)?.toFixed(2),
         ]);
       }),
     );
   }
   const equity = (await server.done(
     'GET',
-    `${at}/reports/equity-statement?${span}`,
+    `${path}/reports/equity-statement?${span}`,
   )) as unknown as EquityStatementResponse;
   const found = figures(sheets[1] ?? []);
-  equity.rows.forEach((row, place) =>
+  equity.rows.forEach((row, index) =>
     [...row.amounts, ...row.totals].forEach((amount, column) => {
-      if (told(amount) === undefined) return;
-      expect([row.key, column, found[place]?.[column]?.toFixed(2)]).toEqual([
+      if (written(amount) === undefined) return;
+      expect([row.key, column, found[index]?.[column]?.toFixed(2)]).toEqual([
         row.key,
         column,
-        told(amount)?.toFixed(2),
+        written(amount)?.toFixed(2),
       ]);
     }),
   );
@@ -124,7 +124,7 @@ test('what is typed over moves all that rests on it, to the end of the chain', a
     .map((name) => readFileSync(join(out, name), 'utf8'));
   const before = (await server.done(
     'GET',
-    `${at}/reports/equity-statement?from=2026-01-01&to=2026-12-31`,
+    `${path}/reports/equity-statement?from=2026-01-01&to=2026-12-31`,
   )) as unknown as EquityStatementResponse;
   const result = Number(before.rows.find(({ key }) => key === 'net-result')?.total) + 1000;
   expect(equity).toContain(result.toFixed(2));
@@ -158,12 +158,14 @@ test('is ready for print, with names for its ends', async () => {
     const cell = row.getCell(3);
     if (cell.type === ExcelJS.ValueType.Formula) formulas.push(`${row.getCell(2).text}: ${cell.formula}`);
   });
-  expect(formulas.find((one) => one.startsWith('Total shareholders’ equity'))).toMatch(/'Changes in equity'!\w+\d+$/);
+  expect(formulas.find((formula) => formula.startsWith('Total shareholders’ equity'))).toMatch(
+    /'Changes in equity'!\w+\d+$/,
+  );
 });
 
 test('arranged otherwise they come to the same too', async () => {
   const listed = { name: 'Premises', isTogether: false, accounts: ['6100', '6500'] };
-  await server.done('PUT', `${at}/reports/arrangement`, {
+  await server.done('PUT', `${path}/reports/arrangement`, {
     version: 0,
     order: ['non-current-assets'],
     parts: [

@@ -108,7 +108,7 @@ describe.each([
         .map(({ slip, lines, sentence }) => [slip, lines[0]?.row, sentence]);
 
     const wrong = await find('customers', 'document', transposed.document);
-    expect((await first('customers')).map((one) => (one as unknown[])[1])).toContain(wrong.id);
+    expect((await first('customers')).map((item) => (item as unknown[])[1])).toContain(wrong.id);
     await mend('customers', wrong, { unpaid: plain(transposed.unpaid) });
 
     expect(await first('suppliers')).toContainEqual([
@@ -137,7 +137,7 @@ describe.each([
     await mend('assets', unwritten, { accumulated: plain(bare.written) });
 
     const tenfold = await find('stock', 'item', slid.item);
-    expect((await first('stock')).map((one) => (one as unknown[])[1])).toContain(tenfold.id);
+    expect((await first('stock')).map((item) => (item as unknown[])[1])).toContain(tenfold.id);
     await mend('stock', tenfold, { quantity: String(slid.quantity) });
 
     const signed = await server.request('POST', `${path}/take-on/sign-off`);
@@ -154,11 +154,13 @@ describe.each([
       now.map((cells) => [cells[0], Number(cells.at(-2)) ? cells.at(-2) : `-${cells.at(-1)}`]),
     );
     expect(written).toEqual(
-      Object.fromEntries([...OLD].filter(([, one]) => one !== 0).map(([number, one]) => [number, plain(one)])),
+      Object.fromEntries(
+        [...OLD].filter(([, count]) => count !== 0).map(([number, count]) => [number, plain(count)]),
+      ),
     );
     const { body: proofs } = await server.request('GET', `${path}/proofs?asAt=${CHANGEOVER}`);
-    expect(proofs.proofs.filter((one: { holds: boolean }) => !one.holds)).toEqual([]);
-    expect(proofs.proofs.map((one: { key: string }) => one.key)).toEqual(
+    expect(proofs.proofs.filter((proof: { holds: boolean }) => !proof.holds)).toEqual([]);
+    expect(proofs.proofs.map((proof: { key: string }) => proof.key)).toEqual(
       expect.arrayContaining([
         'receivables-control',
         'payables-control',
@@ -182,7 +184,7 @@ describe.each([
         aged.contacts
           .flatMap(({ items: open }) => open.map(({ document, date, open: left }) => `${document} ${date} ${left}`))
           .sort(),
-      ).toEqual(taken.map((one) => `${one.document} ${one.date} ${plain(inBase(one))}`).sort());
+      ).toEqual(taken.map((item) => `${item.document} ${item.date} ${plain(inBase(item))}`).sort());
       const [contact] = aged.contacts;
       const { body: statement } = await server.request(
         'GET',

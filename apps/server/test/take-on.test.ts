@@ -35,13 +35,13 @@ const BALANCES = { 1010: '5000.00', 1100: '410.00', 2100: '-95.00', 2600: '-2000
 describe('a take-on', () => {
   test('keeps every row as it was typed, out of balance or not', async () => {
     const books = await TakeOn.begin(server);
-    const [one, two] = await books.add(
+    const [count, two] = await books.add(
       'customers',
       { contact: 'Nobody', unpaid: 'much' },
       { contact: 'Low Weir', unpaid: '12' },
     );
     const [between] = (
-      await books.ask('POST', '/trays/customers/rows', { rows: [{ cells: { contact: 'Between' } }], after: one })
+      await books.ask('POST', '/trays/customers/rows', { rows: [{ cells: { contact: 'Between' } }], after: count })
     ).body.ids;
     expect(
       (await books.ask('PUT', `/trays/customers/rows/${two}`, { cells: { contact: 'Low Weir', unpaid: '13' } }))
@@ -49,15 +49,15 @@ describe('a take-on', () => {
     ).toBe(204);
     const { rows } = await books.rows('customers');
     expect(rows.map(({ id, cells, amount }) => [id, cells, amount])).toEqual([
-      [one, { contact: 'Nobody', unpaid: 'much' }, null],
+      [count, { contact: 'Nobody', unpaid: 'much' }, null],
       [between, { contact: 'Between' }, null],
       [two, { contact: 'Low Weir', unpaid: '13' }, '13.00'],
     ]);
     expect(rows[0]?.problems.map((problem) => `${problem.code} at ${problem.path}`)).toEqual([
       'amount-not-an-amount at unpaid',
     ]);
-    expect((await books.ask('DELETE', `/trays/customers/rows/${one}`)).status).toBe(204);
-    expect((await books.ask('DELETE', `/trays/customers/rows/${one}`)).status).toBe(404);
+    expect((await books.ask('DELETE', `/trays/customers/rows/${count}`)).status).toBe(204);
+    expect((await books.ask('DELETE', `/trays/customers/rows/${count}`)).status).toBe(404);
     expect((await books.ask('DELETE', '/trays/customers/rows')).status).toBe(204);
     expect((await books.rows('customers')).rows).toEqual([]);
     expect((await books.ask('GET', '/trays/cupboard')).status).toBe(404);
@@ -71,14 +71,14 @@ describe('a take-on', () => {
     ['totals last', ['banks', 'suppliers', 'customers', 'trial-balance']],
   ])('comes out the same with %s, posted tray by tray', async (_, order) => {
     const books = await TakeOn.begin(server);
-    const of: Record<string, Cells[]> = {
+    const filled: Record<string, Cells[]> = {
       'trial-balance': OLD,
       customers: CUSTOMERS,
       suppliers: SUPPLIERS,
       banks: BANKS,
     };
     for (const tray of order) {
-      await books.add(tray, ...(of[tray] ?? []));
+      await books.add(tray, ...(filled[tray] ?? []));
       await books.post(tray);
     }
     expect(await books.balances()).toEqual(BALANCES);
@@ -88,7 +88,7 @@ describe('a take-on', () => {
       Array(4).fill('posted'),
     );
     const { body: proofs } = await server.request('GET', `${books.path}/proofs?asAt=2026-01-31`);
-    expect(proofs.proofs.filter((one: { holds: boolean }) => !one.holds)).toEqual([]);
+    expect(proofs.proofs.filter((proof: { holds: boolean }) => !proof.holds)).toEqual([]);
   });
 
   test('lets each side wait in clearing for the other, marked with its tray', async () => {
@@ -229,14 +229,14 @@ describe('a take-on', () => {
     expect((await books.ask('POST', '/reopening', { reason: '' })).status).toBe(422);
     const reopened = await books.ask('POST', '/reopening', { reason: 'a bill was found' });
     expect(
-      reopened.body.events.map((one: { event: string; reason: string | null }) => [one.event, one.reason]),
+      reopened.body.events.map((event: { event: string; reason: string | null }) => [event.event, event.reason]),
     ).toEqual([
       ['reopened', 'a bill was found'],
       ['signed-off', null],
     ]);
     await books.add('suppliers', { contact: 'Low Weir', document: '78', unpaid: '5' });
     expect(
-      (await books.ask('POST', '/sign-off')).body.problems.map((one: { message: string }) => one.message),
+      (await books.ask('POST', '/sign-off')).body.problems.map((problem: { message: string }) => problem.message),
     ).toEqual(['Suppliers: a difference of 5.00.']);
   });
 
@@ -267,7 +267,7 @@ describe('a take-on', () => {
     expect(
       (await server.request('GET', `${books.path}/fiscal-years`)).body.years[0].periods
         .slice(0, 4)
-        .map((one: { locked: unknown }) => Boolean(one.locked)),
+        .map((period: { locked: unknown }) => Boolean(period.locked)),
     ).toEqual([true, true, true, false]);
     expect((await server.request('POST', `${books.path}/fiscal-years/2026/closing`)).status).toBeLessThan(300);
     expect((await books.balances('2026-12-31', 'post-closing'))['4000']).toBeUndefined();
@@ -294,13 +294,13 @@ describe('a take-on', () => {
 
   test('is worked on by several at once: no row is lost, nothing is posted twice', async () => {
     const books = await TakeOn.begin(server);
-    const item = (at: number): Cells => ({ contact: 'Low Weir', document: `P ${at}`, unpaid: `${at}.01` });
+    const item = (index: number): Cells => ({ contact: 'Low Weir', document: `P ${index}`, unpaid: `${index}.01` });
     const stationary = await books.add('customers', item(1), item(2));
-    const requests = Array.from({ length: 30 }, (_, index) => index + 3).flatMap((at) => [
-      books.ask('POST', '/trays/customers/rows', { rows: [{ cells: item(at) }] }),
-      books.ask('PUT', `/trays/customers/rows/${stationary[0]}`, { cells: { ...item(1), unpaid: `${at}.00` } }),
-      ...(at % 5 === 0 ? [books.ask('POST', '/trays/customers/posting')] : []),
-      ...(at % 11 === 0 ? [books.ask('DELETE', '/trays/customers/posting')] : []),
+    const requests = Array.from({ length: 30 }, (_, index) => index + 3).flatMap((index) => [
+      books.ask('POST', '/trays/customers/rows', { rows: [{ cells: item(index) }] }),
+      books.ask('PUT', `/trays/customers/rows/${stationary[0]}`, { cells: { ...item(1), unpaid: `${index}.00` } }),
+      ...(index % 5 === 0 ? [books.ask('POST', '/trays/customers/posting')] : []),
+      ...(index % 11 === 0 ? [books.ask('DELETE', '/trays/customers/posting')] : []),
     ]);
     const statuses = new Set((await Promise.all(requests)).map(({ status }) => status));
     expect([...statuses].filter((status) => status >= 500)).toEqual([]);
@@ -337,7 +337,7 @@ describe('a take-on', () => {
     const entries = (await again.request('GET', `${path}/take-on`)).body as TakeOnResponse;
     expect(['waiting', 'posted']).toContain(entries.trays[0]?.state);
     const { body: proofs } = await again.request('POST', `${path}/proofs/check`);
-    expect(proofs.proofs.every((one: { holds: boolean }) => one.holds)).toBe(true);
+    expect(proofs.proofs.every((proof: { holds: boolean }) => proof.holds)).toBe(true);
     await again.stop();
   });
 });
@@ -380,7 +380,7 @@ test('the proofs of detail go on as entries touch the accounts', async () => {
   const proof = async (key: string, asAt: string): Promise<unknown[]> => {
     const { body } = await server.request('GET', `${books.path}/proofs?asAt=${asAt}`);
     const found = (body.proofs as { key: string; left: string; right: string; remark: string }[]).find(
-      (one) => one.key === key,
+      (proof) => proof.key === key,
     );
     return [found?.left, found?.right, found?.remark];
   };

@@ -33,8 +33,8 @@ describe('what threads do', () => {
     expect([...table.names].sort()).toEqual(found.map(([, taskName]) => taskName).sort());
   });
   test('has one name for one task, and none that is not there', () => {
-    const one = { one: defineReading('one', () => 1) };
-    expect(() => new TaskTable(one, { again: defineReading('one', () => 2) })).toThrow('two tasks are named one');
-    expect(() => new TaskTable(one).get('two')).toThrow('no task named two');
+    const found = { one: defineReading('one', () => 1) };
+    expect(() => new TaskTable(found, { again: defineReading('one', () => 2) })).toThrow('two tasks are named one');
+    expect(() => new TaskTable(found).get('two')).toThrow('no task named two');
   });
 });

@@ -60,7 +60,7 @@ describe('tax codes', () => {
       ],
     });
     expect(reverse.body.rates[0].parts).toHaveLength(3);
-    expect((await get(`${path}/tax-codes`)).body.map((one: { code: string }) => one.code)).toEqual(['P20', 'PR']);
+    expect((await get(`${path}/tax-codes`)).body.map((item: { code: string }) => item.code)).toEqual(['P20', 'PR']);
   });
 
   test('are refused at the place of each problem, and nothing of them is kept', async () => {
@@ -106,7 +106,7 @@ describe('tax codes', () => {
 
   test('are proposed by accounts, in requests and in the chart file', async () => {
     const { body: accounts } = await get(`${path}/accounts`);
-    const rent = accounts.find((one: { number: string }) => one.number === '6100');
+    const rent = accounts.find((account: { number: string }) => account.number === '6100');
     const change = { number: '6100', name: 'Rent', element: 'expense', version: rent.version };
     expect(problemCodes(await put(`${path}/accounts/${rent.id}`, { ...change, taxCode: 'P99' }))).toEqual([
       'tax-code-unknown at taxCode',
@@ -128,7 +128,7 @@ describe('tax codes', () => {
       'Proposed by 6100 Rent; remove it there first.',
     );
     const { body: accounts } = await get(`${path}/accounts`);
-    const owed = accounts.find((one: { number: string }) => one.number === '2200');
+    const owed = accounts.find((account: { number: string }) => account.number === '2200');
     expect((await drop(`${path}/accounts/${owed.id}`)).body.problems[0].message).toBe(
       'The tax code PR writes to 2200 Tax owed.',
     );
@@ -199,15 +199,15 @@ describe('currencies', () => {
   });
 
   test('refuse what is no rate, no day, or of a currency that is not there', async () => {
-    const at = (day: string, body: object, currency = 'USD'): Promise<Reply> =>
+    const ask = (day: string, body: object, currency = 'USD'): Promise<Reply> =>
       put(`${path}/exchange-rates/${currency}/${day}`, body);
-    expect(problemCodes(await at('2026-02-30', { rate: '1' }))).toEqual(['not-a-date at date']);
-    expect(problemCodes(await at('2026-02-01', {}))).toEqual(['rate-missing at rate']);
-    expect(problemCodes(await at('2026-02-01', { rate: '-1' }))).toEqual(['not-a-rate at rate']);
-    expect(problemCodes(await at('2026-02-01', { rate: '1', ratePerBase: '1' }))).toEqual([
+    expect(problemCodes(await ask('2026-02-30', { rate: '1' }))).toEqual(['not-a-date at date']);
+    expect(problemCodes(await ask('2026-02-01', {}))).toEqual(['rate-missing at rate']);
+    expect(problemCodes(await ask('2026-02-01', { rate: '-1' }))).toEqual(['not-a-rate at rate']);
+    expect(problemCodes(await ask('2026-02-01', { rate: '1', ratePerBase: '1' }))).toEqual([
       'two-rates at ratePerBase',
     ]);
-    expect((await at('2026-02-01', { rate: '1' }, 'GBP')).status).toBe(404);
+    expect((await ask('2026-02-01', { rate: '1' }, 'GBP')).status).toBe(404);
     expect((await drop(`${path}/exchange-rates/USD/2026-02-01`)).status).toBe(404);
   });
 
@@ -243,7 +243,7 @@ describe('currencies', () => {
   test('tell in their trail what became of accounts and rates', async () => {
     expect((await drop(`${path}/exchange-rates/USD/2026-01-15`)).status).toBe(204);
     const { body } = await get(`${path}/set-up-changes?subject=currency`);
-    expect(body.map((one: { title: string; fields: object[] }) => [one.title, one.fields])).toEqual([
+    expect(body.map((item: { title: string; fields: object[] }) => [item.title, item.fields])).toEqual([
       ['USD', [{ field: 'rate of 2026-01-15', from: '0.93', to: null }]],
       ['USD', [{ field: 'rates read from a file', from: null, to: '2, from 2025-12-31 to 2026-03-01' }]],
       ['USD', [{ field: 'rate of 2026-01-15', from: null, to: '0.93' }]],
@@ -261,7 +261,7 @@ describe('currencies', () => {
 
   test('go with their rates; accounts for their gains and losses stay as long as they do', async () => {
     const { body: accounts } = await get(`${path}/accounts`);
-    const gains = accounts.find((one: { number: string }) => one.number === '4600');
+    const gains = accounts.find((account: { number: string }) => account.number === '4600');
     expect((await drop(`${path}/accounts/${gains.id}`)).body.problems[0].message).toBe(
       'Gains and losses on USD go to 4600 Exchange gains.',
     );

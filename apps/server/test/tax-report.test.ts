@@ -85,9 +85,9 @@ const CODES = [
 
 /** Books with these codes, and what is asked of them. */
 async function taxedBooks() {
-  const at = await server.organisation();
+  const base = await server.organisation();
   const ask = (method: string, path: string, body?: object): Promise<Reply> =>
-    server.request(method, `${at}${path}`, body);
+    server.request(method, `${base}${path}`, body);
   const done = async (method: string, path: string, body?: object): Promise<Reply['body']> => {
     const reply = await ask(method, path, body);
     expect([reply.status, reply.body]).toEqual([reply.status < 300 ? reply.status : 201, expect.anything()]);
@@ -107,12 +107,12 @@ async function taxedBooks() {
       ...more,
     });
   const report = (from: string, to: string): Promise<Report> => done('GET', `/reports/tax?from=${from}&to=${to}`);
-  return { at, ask, done, entry, report };
+  return { at: base, ask, done, entry, report };
 }
 type Books = Awaited<ReturnType<typeof taxedBooks>>;
 
 const rowsOf = ({ groups }: Report, group = 'period'): string[] =>
-  (groups.find((one) => one.group === group)?.rows ?? []).map(
+  (groups.find((candidate) => candidate.group === group)?.rows ?? []).map(
     ({ code, rate, base, owed, reclaimed, cost, adjusted, rounding }) =>
       `${code} ${rate} % of ${base}: ${[owed, reclaimed, cost].join(' / ')}${adjusted === '0.00' ? '' : ` moved ${adjusted}`}${rounding === '0.00' ? '' : ` rounded ${rounding}`}`,
   );
@@ -244,11 +244,11 @@ test('the boxes of a published return, from the documents of a quarter', async (
     if (day >= '2026-01-01') await entry(day, [line], `${isCredit ? '' : '-'}${(plain + tax).toFixed(2)}`);
   }
   const { groups, due } = await report('2026-01-01', '2026-03-31');
-  const rows = groups.flatMap((one) => one.rows);
-  const sum = (codes: RegExp, of: 'base' | 'owed' | 'reclaimed'): string =>
+  const rows = groups.flatMap((group) => group.rows);
+  const sum = (codes: RegExp, field: 'base' | 'owed' | 'reclaimed'): string =>
     rows
       .filter(({ code }) => codes.test(code))
-      .reduce((all, row) => all + Number(row[of]), 0)
+      .reduce((all, row) => all + Number(row[field]), 0)
       .toFixed(2);
   expect({
     box1: sum(/./, 'owed'),
@@ -269,7 +269,8 @@ describe('settling', () => {
   let books: Books;
   const settle = (from: string, to: string, more: object = {}): Promise<Reply> =>
     books.ask('POST', '/tax-settlements', { from, to, account: '2290', ...more });
-  const account = (report: Report, number: string) => report.accounts.find((one) => one['account'] === number);
+  const account = (report: Report, number: string) =>
+    report.accounts.find((account) => account['account'] === number);
   beforeAll(async () => {
     books = await taxedBooks();
     await books.entry('2026-01-10', [{ account: '4000', credit: '1000.00', taxCode: 'S' }], '1200.00');
@@ -470,11 +471,16 @@ test('each value of a breakdown that balances by itself is settled by itself', a
     to: '2026-03-31',
     account: '2290',
   });
-  const told = body.lines.map(
+  const taxLines = body.lines.map(
     (line: { account: string; debit: string; credit: string; breakdowns: { Fund: string } }) =>
       [line.account, line.debit ?? `-${line.credit}`, line.breakdowns.Fund].join(' '),
   );
-  expect(told.sort()).toEqual(['2200 10.00 Mill', '2200 20.00 Orchard', '2290 -10.00 Mill', '2290 -20.00 Orchard']);
+  expect(taxLines.sort()).toEqual([
+    '2200 10.00 Mill',
+    '2200 20.00 Orchard',
+    '2290 -10.00 Mill',
+    '2290 -20.00 Orchard',
+  ]);
 });
 
 test('an account of tax that is retired and still holds some keeps the settlement waiting, and says so', async () => {

@@ -5,10 +5,10 @@ import { pagesOfPdf } from './written-files.js';
 import { problemCodes, type Reply, RunningServer } from './running-server.js';
 
 let server: RunningServer;
-let at: string;
+let base: string;
 beforeAll(async () => {
   server = await RunningServer.start();
-  at = await taxedBooks();
+  base = await taxedBooks();
 });
 afterAll(() => server.stop());
 
@@ -57,8 +57,8 @@ async function taxedBooks(): Promise<string> {
   return path;
 }
 
-const post = (path: string, body: object): Promise<Reply> => server.request('POST', `${at}${path}`, body);
-const get = (path: string): Promise<Reply> => server.request('GET', `${at}${path}`);
+const post = (path: string, body: object): Promise<Reply> => server.request('POST', `${base}${path}`, body);
+const get = (path: string): Promise<Reply> => server.request('GET', `${base}${path}`);
 const SALE = {
   date: '2026-07-05',
   supplyDate: '2026-06-30',
@@ -108,10 +108,10 @@ describe('a taxed entry', () => {
     const { status, body } = await post('/entries', SALE);
     expect([status, body.supplyDate, told(body.lines)]).toEqual([201, '2026-06-30', SALE_TOLD]);
     expect(told((await get(`/entries/${body.number}`)).body.lines)).toEqual(SALE_TOLD);
-    const [page] = await pagesOfPdf(server, `${at}/entries/${body.number}/voucher.pdf`);
+    const [page] = await pagesOfPdf(server, `${base}/entries/${body.number}/voucher.pdf`);
     for (const said of ['30 June 2026', 'STD 20 %, its tax more by 0.01', 'STD 20 % of 100.00'])
       expect(page).toContain(said);
-    expect((await pagesOfPdf(server, `${at}/entries.pdf`)).join('')).toContain('STD 20 % of 100.00');
+    expect((await pagesOfPdf(server, `${base}/entries.pdf`)).join('')).toContain('STD 20 % of 100.00');
   });
 
   test('is refused at the line whose tax is not right, and nothing is kept of it', async () => {
@@ -156,10 +156,10 @@ describe('a taxed entry', () => {
   });
 
   test('goes into accounts that take no typed entries', async () => {
-    const books = at;
-    at = await taxedBooks();
+    const books = base;
+    base = await taxedBooks();
     const account = (await get('/accounts')).body.find(({ number }: { number: string }) => number === '2200');
-    const changed = await server.request('PUT', `${at}/accounts/${account.id}`, {
+    const changed = await server.request('PUT', `${base}/accounts/${account.id}`, {
       number: '2200',
       name: account.name,
       classification: account.classification,
@@ -169,7 +169,7 @@ describe('a taxed entry', () => {
     });
     const answers = [changed.status, (await post('/entries', SALE)).status];
     const typed = await post('/entries', { ...SALE, lines: [SALE.lines[0], { account: '2200', credit: '120.01' }] });
-    at = books;
+    base = books;
     expect([...answers, problemCodes(typed)]).toEqual([200, 201, ['no-typed-entries at lines.1.account']]);
   });
 
@@ -181,7 +181,7 @@ describe('a taxed entry', () => {
     const other = await taxedBooks();
     const imported = await server.request('POST', `${other}/entries/import`, csv.replaceAll('reversing', 'ordinary'));
     expect([imported.status, imported.body]).toEqual([201, expect.objectContaining({ posted: 3 })]);
-    const both = await Promise.all([at, other].map((path) => server.request('GET', `${path}/entries?limit=500`)));
+    const both = await Promise.all([base, other].map((path) => server.request('GET', `${path}/entries?limit=500`)));
     const [mine, theirs] = both.map(({ body }) =>
       body.entries.map(({ date, supplyDate, lines }: { date: string; supplyDate: string; lines: Line[] }) => [
         date,
@@ -235,7 +235,7 @@ test('a taxed entry is said again in one sentence, its tax in the amount', async
     });
   expect((await fuel({})).status).toBe(201);
   const said = (await get('/entries/sentences')).body.find(
-    (one: { explanation: string }) => one.explanation === 'Fuel',
+    (candidate: { explanation: string }) => candidate.explanation === 'Fuel',
   );
   expect(said).toMatchObject({
     from: { account: '1010', taxCode: null },
@@ -247,10 +247,10 @@ test('a taxed entry is said again in one sentence, its tax in the amount', async
 
 describe('a tax code that entries name', () => {
   test('is neither removed nor turned round, by the server or by the file', async () => {
-    const [code] = (await get('/tax-codes')).body.filter((one: { code: string }) => one.code === 'STD');
-    const removed = await server.request('DELETE', `${at}/tax-codes/${code.id}`);
+    const [code] = (await get('/tax-codes')).body.filter((candidate: { code: string }) => candidate.code === 'STD');
+    const removed = await server.request('DELETE', `${base}/tax-codes/${code.id}`);
     expect([removed.status, problemCodes(removed)]).toEqual([422, ['tax-code-in-use at ']]);
-    const turned = await server.request('PUT', `${at}/tax-codes/${code.id}`, {
+    const turned = await server.request('PUT', `${base}/tax-codes/${code.id}`, {
       code: 'STD',
       name: code.name,
       side: 'purchases',
@@ -265,9 +265,9 @@ describe('a tax code that entries name', () => {
 
   test('renamed, it is the same to drafts, patterns and schedules, and its rate of then stays with what was posted', async () => {
     const draft = (await post('/drafts', SALE)).body;
-    const [code] = (await get('/tax-codes')).body.filter((one: { code: string }) => one.code === 'STD');
+    const [code] = (await get('/tax-codes')).body.filter((candidate: { code: string }) => candidate.code === 'STD');
     const change = (name: string, rate: string, version: number): Promise<Reply> =>
-      server.request('PUT', `${at}/tax-codes/${code.id}`, {
+      server.request('PUT', `${base}/tax-codes/${code.id}`, {
         code: name,
         name: code.name,
         side: 'sales',

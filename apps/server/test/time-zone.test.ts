@@ -24,21 +24,21 @@ describe('the time zone of an organisation', () => {
   const WEST = 'Etc/GMT+12';
 
   test('says which day is today in its books, and can change', async () => {
-    const at = await server.organisation({ firstDay: '2026-01-01', timeZone: EAST });
-    const today = async (): Promise<string> => (await server.request('GET', `${at}/fiscal-years`)).body.today;
+    const path = await server.organisation({ firstDay: '2026-01-01', timeZone: EAST });
+    const today = async (): Promise<string> => (await server.request('GET', `${path}/fiscal-years`)).body.today;
     const east = await today();
-    const { version } = (await server.request('GET', at)).body;
-    const changed = await server.request('PATCH', at, { version, timeZone: WEST });
+    const { version } = (await server.request('GET', path)).body;
+    const changed = await server.request('PATCH', path, { version, timeZone: WEST });
     expect([changed.status, changed.body.timeZone]).toEqual([200, WEST]);
     expect((await today()) < east).toBe(true);
-    const { body: changes } = await server.request('GET', `${at}/set-up-changes?subject=organisation`);
+    const { body: changes } = await server.request('GET', `${path}/set-up-changes?subject=organisation`);
     expect(changes[0].fields).toEqual([{ field: 'time zone', from: EAST, to: WEST }]);
   });
   test('is that of the server where nobody says, and refused where there is none of that name', async () => {
-    const at = await server.organisation();
-    const { body } = await server.request('GET', at);
+    const path = await server.organisation();
+    const { body } = await server.request('GET', path);
     expect(body.timeZone).toBe(Intl.DateTimeFormat().resolvedOptions().timeZone);
-    const refused = await server.request('PATCH', at, { version: body.version, timeZone: 'Europe/Sallow_Reach' });
+    const refused = await server.request('PATCH', path, { version: body.version, timeZone: 'Europe/Sallow_Reach' });
     expect([refused.status, problemCodes(refused)]).toEqual([422, ['time-zone at timeZone']]);
   });
 });

@@ -10,27 +10,31 @@ import { fromTo } from './entries.js';
 import { RunningServer } from './running-server.js';
 
 let server: RunningServer;
-let at: string;
+let path: string;
 let work: string;
 beforeAll(async () => {
   work = mkdtempSync(join(tmpdir(), 'just-ledger-trail-'));
   server = await RunningServer.start({ today: '2026-05-31' });
-  at = await server.organisation({ name: 'Trail' });
+  path = await server.organisation({ name: 'Trail' });
   const sale = { date: '2026-05-01', explanation: 'Sale, with “marks”', lines: fromTo('4000', '1010', '12.50') };
-  const { body: draft } = await server.request('POST', `${at}/drafts`, sale);
-  await server.request('POST', `${at}/drafts/${draft.id}/notes`, { text: 'Which till?' });
-  await server.request('POST', `${at}/drafts/${draft.id}/post`, { version: draft.version });
-  const sent = await fetch(`${server.url}${at}/attachments?name=till.txt`, {
+  const { body: draft } = await server.request('POST', `${path}/drafts`, sale);
+  await server.request('POST', `${path}/drafts/${draft.id}/notes`, { text: 'Which till?' });
+  await server.request('POST', `${path}/drafts/${draft.id}/post`, { version: draft.version });
+  const sent = await fetch(`${server.url}${path}/attachments?name=till.txt`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream', cookie: server.session },
     body: 'Z-report 7',
   });
   const { id } = (await sent.json()) as { id: number };
   const number = '2026-0001';
-  const { body: attached } = await server.request('POST', `${at}/entries/${number}/attachments`, { attachment: id });
-  await server.request('POST', `${at}/entries/${number}/attachments/${attached.place}/detach`, { reason: 'not its' });
-  await server.request('PUT', `${at}/entries/${number}/planned-reversal`, { date: '2026-06-10' });
-  await server.request('POST', `${at}/entries/${number}/planned-reversal/give-up`, { reason: 'it stays' });
+  const { body: attached } = await server.request('POST', `${path}/entries/${number}/attachments`, {
+    attachment: id,
+  });
+  await server.request('POST', `${path}/entries/${number}/attachments/${attached.place}/detach`, {
+    reason: 'not its',
+  });
+  await server.request('PUT', `${path}/entries/${number}/planned-reversal`, { date: '2026-06-10' });
+  await server.request('POST', `${path}/entries/${number}/planned-reversal/give-up`, { reason: 'it stays' });
 });
 afterAll(async () => {
   await server.stop();
@@ -39,7 +43,7 @@ afterAll(async () => {
 
 const rowsOf = (file: string): string[][] =>
   Papa.parse<string[]>(readFileSync(file, 'utf8'), { skipEmptyLines: true }).data;
-const monthOf = (folder: string): string => join(folder, at.split('/').at(-1) ?? '', '2026-05.csv');
+const monthOf = (folder: string): string => join(folder, path.split('/').at(-1) ?? '', '2026-05.csv');
 const done = ['draft prepared', 'draft noted', 'posted', 'draft posted', 'paper received'];
 const later = ['paper attached', 'paper taken off', 'reversal planned', 'reversal given up'];
 
@@ -70,7 +74,7 @@ test('what happened to entries, drafts and papers stands in a plain file of its 
   const before = readFileSync(monthOf(join(server.folder, 'trail')), 'utf8');
   server = await RunningServer.start({ folder: server.folder, today: '2026-05-31' });
   const again = { date: '2026-05-02', explanation: 'Another', lines: fromTo('4000', '1010', '1') };
-  await server.request('POST', `${at}/entries`, again);
+  await server.request('POST', `${path}/entries`, again);
   await server.stop(true);
   const after = readFileSync(monthOf(join(server.folder, 'trail')), 'utf8');
   expect(after.startsWith(before)).toBe(true);
@@ -100,7 +104,7 @@ test('where an earlier state of the books was put back, what was written stays b
   const folder = join(work, 'restored');
   writeTrailOf(db, folder);
   const state = JSON.parse(readFileSync(join(folder, 'state.json'), 'utf8'));
-  state.positions[`${at.split('/').at(-1)} entries`] += 5;
+  state.positions[`${path.split('/').at(-1)} entries`] += 5;
   writeFileSync(join(folder, 'state.json'), JSON.stringify(state));
   expect(writeTrailOf(db, folder)).toBe(10);
   const aside = readdirSync(work).filter((name) => name.startsWith('restored-until-'));

@@ -3,15 +3,15 @@ import { pagesOfPdf } from './written-files.js';
 import { problemCodes, type Reply, RunningServer } from './running-server.js';
 
 let server: RunningServer;
-let at: string;
+let base: string;
 beforeAll(async () => {
   server = await RunningServer.start();
-  at = await server.organisation();
+  base = await server.organisation();
 });
 afterAll(() => server.stop());
 
 const post = (explanation: string, more: object = {}): Promise<Reply> =>
-  server.request('POST', `${at}/entries`, {
+  server.request('POST', `${base}/entries`, {
     date: '2026-05-31',
     explanation,
     lines: [
@@ -21,7 +21,7 @@ const post = (explanation: string, more: object = {}): Promise<Reply> =>
     ...more,
   });
 
-const pagesOf = (path: string): Promise<string[]> => pagesOfPdf(server, `${at}${path}`);
+const pagesOf = (path: string): Promise<string[]> => pagesOfPdf(server, `${base}${path}`);
 
 test('adjusting entries bear letters, in the order of posting within their year', async () => {
   const letters: unknown[] = [];
@@ -29,7 +29,7 @@ test('adjusting entries bear letters, in the order of posting within their year'
     letters.push((await post('Accrued', { kind })).body.letter);
   letters.push((await post('Accrued', { kind: 'adjusting', date: '2027-01-10' })).body.letter);
   expect(letters).toEqual(['a', null, 'b', 'a']);
-  const { body } = await server.request('GET', `${at}/entries?kind=adjusting`);
+  const { body } = await server.request('GET', `${base}/entries?kind=adjusting`);
   expect(body.entries.map(({ letter }: { letter: string }) => letter)).toEqual(['a', 'b', 'a']);
 });
 
@@ -65,11 +65,11 @@ test('the vouchers of what a list finds are printed together, the oldest first; 
     '2026-0003',
     '2027-0001',
   ]);
-  const asked = (path: string): Promise<Reply> => server.request('GET', `${at}/entries/${path}`);
+  const asked = (path: string): Promise<Reply> => server.request('GET', `${base}/entries/${path}`);
   expect(problemCodes(await asked('vouchers.pdf?text=Nowhere'))).toEqual(['no-entries at ']);
   expect((await asked('2026-9999/voucher.pdf')).status).toBe(404);
   const rows = Array.from({ length: 501 }, (_, n) => `${n},2026-06-01,many,1010,1.00,\n${n},,,4000,,1.00`).join('\n');
-  await server.request('POST', `${at}/entries/import`, `entry,date,explanation,account,debit,credit\n${rows}\n`);
+  await server.request('POST', `${base}/entries/import`, `entry,date,explanation,account,debit,credit\n${rows}\n`);
   const tooMany = await asked('vouchers.pdf?text=many');
   expect([problemCodes(tooMany), tooMany.body.detail]).toEqual([
     ['too-many-vouchers at '],

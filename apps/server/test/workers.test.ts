@@ -51,74 +51,80 @@ const worker = (): TaskWorker<any> => new TaskWorker(script, {});
 
 describe('a worker', () => {
   test('answers each question with its own answer, in the order asked', async () => {
-    const one = worker();
-    const answers = await Promise.all(['a', 'b', 'c'].map((word) => one.run(say, word)));
+    const taskWorker = worker();
+    const answers = await Promise.all(['a', 'b', 'c'].map((word) => taskWorker.run(say, word)));
     expect(answers).toEqual(['said a', 'said b', 'said c']);
-    await one.end();
+    await taskWorker.end();
   });
   test('tells a refusal with its problems, and goes on', async () => {
-    const one = worker();
-    const refused = one.run(refuse, 'not so');
+    const taskWorker = worker();
+    const refused = taskWorker.run(refuse, 'not so');
     await expect(refused).rejects.toBeInstanceOf(Refusal);
     await expect(refused).rejects.toMatchObject({
       status: 422,
       problems: [{ code: 'no', path: 'lines.0', message: 'not so' }],
     });
-    expect(await one.run(say, 'on')).toBe('said on');
-    await one.end();
+    expect(await taskWorker.run(say, 'on')).toBe('said on');
+    await taskWorker.end();
   });
   test('tells a failure with its code, and goes on', async () => {
-    const one = worker();
-    await expect(one.run(fail, null)).rejects.toMatchObject({ message: 'broken', code: 'SQLITE_FULL' });
-    expect(await one.run(say, 'on')).toBe('said on');
-    await one.end();
+    const taskWorker = worker();
+    await expect(taskWorker.run(fail, null)).rejects.toMatchObject({ message: 'broken', code: 'SQLITE_FULL' });
+    expect(await taskWorker.run(say, 'on')).toBe('said on');
+    await taskWorker.end();
   });
   test('that dies leaves nobody waiting, neither then nor later', async () => {
-    const one = worker();
-    await expect(one.run(leave, null)).rejects.toThrow(/ended with code 3/);
-    await expect(one.run(say, 'late')).rejects.toThrow(/ended with code 3/);
+    const taskWorker = worker();
+    await expect(taskWorker.run(leave, null)).rejects.toThrow(/ended with code 3/);
+    await expect(taskWorker.run(say, 'late')).rejects.toThrow(/ended with code 3/);
   });
   test('that may be begun anew takes the next question, and says that it had died', async () => {
     const died: string[] = [];
-    const one = new TaskWorker<unknown>(
+    const taskWorker = new TaskWorker<unknown>(
       script,
       {},
       { isBegunAnew: true, onDeath: ({ message }) => died.push(message) },
     );
-    expect(await one.status(PATIENT)).toEqual({ state: 'running', deaths: 0 });
-    await expect(one.run(leave, null)).rejects.toMatchObject({ status: 503, problems: [{ code: 'thread-ended' }] });
-    expect(await one.run(say, 'late')).toBe('said late');
-    expect([died, await one.status(PATIENT)]).toEqual([
+    expect(await taskWorker.status(PATIENT)).toEqual({ state: 'running', deaths: 0 });
+    await expect(taskWorker.run(leave, null)).rejects.toMatchObject({
+      status: 503,
+      problems: [{ code: 'thread-ended' }],
+    });
+    expect(await taskWorker.run(say, 'late')).toBe('said late');
+    expect([died, await taskWorker.status(PATIENT)]).toEqual([
       ['worker ended with code 3'],
       { state: 'running', deaths: 1 },
     ]);
-    await one.end();
+    await taskWorker.end();
   });
   test('that asks for more memory than it may have ends alone', async () => {
-    const one = new TaskWorker<unknown>(script, {}, { isBegunAnew: true, megabytes: 24 });
-    await expect(one.run(fill, null)).rejects.toMatchObject({ status: 503, problems: [{ code: 'thread-ended' }] });
-    expect(await one.run(say, 'on')).toBe('said on');
-    await one.end();
+    const taskWorker = new TaskWorker<unknown>(script, {}, { isBegunAnew: true, megabytes: 24 });
+    await expect(taskWorker.run(fill, null)).rejects.toMatchObject({
+      status: 503,
+      problems: [{ code: 'thread-ended' }],
+    });
+    expect(await taskWorker.run(say, 'on')).toBe('said on');
+    await taskWorker.end();
   });
   test('says whether it is there: at once, busy with something long, or ended', async () => {
-    const one = worker();
-    expect(await one.status(PATIENT)).toEqual({ state: 'running', deaths: 0 });
+    const taskWorker = worker();
+    expect(await taskWorker.status(PATIENT)).toEqual({ state: 'running', deaths: 0 });
     const gate = new SharedArrayBuffer(4);
-    const long = one.run(wait, gate);
-    expect(await one.status()).toEqual({ state: 'busy', deaths: 0 });
+    const long = taskWorker.run(wait, gate);
+    expect(await taskWorker.status()).toEqual({ state: 'busy', deaths: 0 });
     Atomics.store(new Int32Array(gate), 0, 1);
     Atomics.notify(new Int32Array(gate), 0);
     await long;
-    expect(await one.status(PATIENT)).toEqual({ state: 'running', deaths: 0 });
-    await one.end();
-    expect(await one.status()).toEqual({ state: 'ended', deaths: 0 });
+    expect(await taskWorker.status(PATIENT)).toEqual({ state: 'running', deaths: 0 });
+    await taskWorker.end();
+    expect(await taskWorker.status()).toEqual({ state: 'ended', deaths: 0 });
   });
   test('that is ended finishes what it was asked', async () => {
-    const one = worker();
-    const asked = one.run(say, 'last');
-    await one.end();
+    const taskWorker = worker();
+    const asked = taskWorker.run(say, 'last');
+    await taskWorker.end();
     expect(await asked).toBe('said last');
-    await expect(one.run(say, 'late')).rejects.toThrow(/has ended/);
+    await expect(taskWorker.run(say, 'late')).rejects.toThrow(/has ended/);
   });
 });
 

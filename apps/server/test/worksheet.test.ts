@@ -3,10 +3,10 @@ import { fromTo } from './entries.js';
 import { type Reply, RunningServer } from './running-server.js';
 
 let server: RunningServer;
-let at: string;
+let base: string;
 beforeAll(async () => {
   server = await RunningServer.start({ today: '2027-01-18' });
-  at = await server.organisation({ firstDay: '2025-01-01' });
+  base = await server.organisation({ firstDay: '2025-01-01' });
 });
 afterAll(() => server.stop());
 
@@ -31,7 +31,7 @@ interface Sheet {
 }
 
 const done = async (method: string, path: string, body?: object): Promise<Reply['body']> => {
-  const reply = await server.request(method, `${at}${path}`, body);
+  const reply = await server.request(method, `${base}${path}`, body);
   if (reply.status >= 300) throw new Error(JSON.stringify(reply.body));
   return reply.body;
 };
@@ -50,7 +50,7 @@ const post = (date: string, from: string, to: string, amount: string, more: obje
   done('POST', '/entries', {
     date,
     explanation: 'Posted',
-    lines: fromTo(from, to, amount).map((one) => ({ ...one, ...line })),
+    lines: fromTo(from, to, amount).map((item) => ({ ...item, ...line })),
     ...more,
   });
 
@@ -148,7 +148,7 @@ describe('the worksheet of a year', () => {
       { value: null, sum: '0.00' },
     ]);
     expect(across.rows.find(({ account }) => account === '1010')?.across).toEqual(['0.00', '230.00', '1359.00']);
-    const wrong = await server.request('GET', `${at}/reports/worksheet?breakdown=Fund&value=Tower`);
+    const wrong = await server.request('GET', `${base}/reports/worksheet?breakdown=Fund&value=Tower`);
     expect([wrong.status, wrong.body.problems[0].code]).toEqual([422, 'unknown-value']);
   });
 
@@ -174,7 +174,7 @@ describe('the worksheet of a year', () => {
   });
 
   test('as a file: a row each account, the result and the totals', async () => {
-    const reply = await server.request('GET', `${at}/reports/worksheet.csv?asAt=2026-12-31&breakdown=Fund`);
+    const reply = await server.request('GET', `${base}/reports/worksheet.csv?asAt=2026-12-31&breakdown=Fund`);
     const lines = String(reply.body).trim().split('\r\n');
     expect(lines[0]).toBe(
       'account,name,unadjusted_debit,unadjusted_credit,adjustments_debit,adjustments_credit,adjusted_debit,adjusted_credit,income_statement_debit,income_statement_credit,balance_sheet_debit,balance_sheet_credit,post_closing_debit,post_closing_credit,General,Roof,no value',

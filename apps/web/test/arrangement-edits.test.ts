@@ -101,35 +101,40 @@ describe('moving', () => {
 
 describe('names over accounts', () => {
   test('take contra accounts along, and join a name that is there', () => {
-    const one = grouped(start, ['account 1500'], 'Machines');
-    expect(listed(one, 'non-current-assets')).toEqual(['Machines: 1500 1509', '1600']);
-    expect(listed(grouped(one, ['account 1600'], ' machines '), 'non-current-assets')).toEqual([
+    const arranging = grouped(start, ['account 1500'], 'Machines');
+    expect(listed(arranging, 'non-current-assets')).toEqual(['Machines: 1500 1509', '1600']);
+    expect(listed(grouped(arranging, ['account 1600'], ' machines '), 'non-current-assets')).toEqual([
       'Machines: 1500 1509 1600',
     ]);
-    expect(listed(grouped(one, ['group -1', 'account 1600'], 'All'), 'non-current-assets')).toEqual([
+    expect(listed(grouped(arranging, ['group -1', 'account 1600'], 'All'), 'non-current-assets')).toEqual([
       'All: 1500 1509 1600',
     ]);
   });
 
   test('are drawn as one figure, called otherwise, taken away again', () => {
-    const one = renamed(drawnTogether(grouped(start, bank, 'Money'), 'group -1'), 'group -1', 'Cash');
-    expect(listed(one, 'current-assets')).toEqual(['Cash!: 1010 1020', '1100']);
-    expect(listed(ungrouped(one, ['account 1010']), 'current-assets')).toEqual(['Cash!: 1020', '1010', '1100']);
-    expect(listed(ungrouped(one, ['group -1']), 'current-assets')).toEqual(['1010', '1020', '1100']);
-    expect(listed(grouped(one, bank, '  '), 'current-assets')).toEqual(['Cash!: 1010 1020', '1100']);
+    const arranging = renamed(drawnTogether(grouped(start, bank, 'Money'), 'group -1'), 'group -1', 'Cash');
+    expect(listed(arranging, 'current-assets')).toEqual(['Cash!: 1010 1020', '1100']);
+    expect(listed(ungrouped(arranging, ['account 1010']), 'current-assets')).toEqual(['Cash!: 1020', '1010', '1100']);
+    expect(listed(ungrouped(arranging, ['group -1']), 'current-assets')).toEqual(['1010', '1020', '1100']);
+    expect(listed(grouped(arranging, bank, '  '), 'current-assets')).toEqual(['Cash!: 1010 1020', '1100']);
   });
 });
 
 test('words are kept while they are not the usual ones', () => {
   expect(start.words).toEqual({ 'current-assets': 'Liquid' });
-  const one = worded(worded(start, 'net-result', 'Surplus', 'Net income'), 'net-result:loss', 'Net loss', 'Net loss');
-  expect(one.words).toEqual({ 'current-assets': 'Liquid', 'net-result': 'Surplus' });
-  expect(worded(one, 'current-assets', ' ', 'Current assets').words).toEqual({ 'net-result': 'Surplus' });
+  const arranging = worded(
+    worded(start, 'net-result', 'Surplus', 'Net income'),
+    'net-result:loss',
+    'Net loss',
+    'Net loss',
+  );
+  expect(arranging.words).toEqual({ 'current-assets': 'Liquid', 'net-result': 'Surplus' });
+  expect(worded(arranging, 'current-assets', ' ', 'Current assets').words).toEqual({ 'net-result': 'Surplus' });
 });
 
 test('only what was arranged is sent, and nothing of what is as usual', () => {
-  const one = grouped(moved(start, 'part non-current-assets', -1), bank, 'Money');
-  expect(requestOf(one, kept)).toEqual({
+  const arranging = grouped(moved(start, 'part non-current-assets', -1), bank, 'Money');
+  expect(requestOf(arranging, kept)).toEqual({
     version: 3,
     order: ['non-current-assets', 'current-assets', 'current-liabilities'],
     parts: [
@@ -140,5 +145,5 @@ test('only what was arranged is sent, and nothing of what is as usual', () => {
     ],
     words: [{ key: 'current-assets', word: 'Liquid' }],
   });
-  expect(requestOf(allUsual(one), kept)).toEqual({ version: 3, order: [], parts: [], words: [] });
+  expect(requestOf(allUsual(arranging), kept)).toEqual({ version: 3, order: [], parts: [], words: [] });
 });

@@ -84,7 +84,7 @@ describe('the chart as a list', () => {
   test('with a balance, then or now', () => {
     expect(keys(list({ only: 'balance' }, [['3000', '-1.00']]))).not.toContain('3000');
     const all = chartList(
-      CHART.map((one) => ({ ...one, active: true, balance: '0.00' })),
+      CHART.map((account) => ({ ...account, active: true, balance: '0.00' })),
       new Map([['3000', '-1.00']]),
       { find: '', only: 'balance', folded: new Set() },
       EUR,
@@ -99,13 +99,13 @@ describe('the chart as a list', () => {
 });
 
 describe('moving an account', () => {
-  const at = (number: string): number => list().findIndex((item) => item.key === number);
+  const numberOf = (number: string): number => list().findIndex((item) => item.key === number);
   test('goes under the account above at its own depth', () => {
-    expect(headingAbove(list(), at('101'))?.number).toBe('1000');
-    expect(headingAbove(list(), at('1509'))?.number).toBe('1500');
-    expect(headingAbove(list(), at('1010'))).toBeUndefined();
-    expect(headingAbove(list(), at('1500'))).toBeUndefined();
-    expect(headingAbove(list(), at('asset'))).toBeUndefined();
+    expect(headingAbove(list(), numberOf('101'))?.number).toBe('1000');
+    expect(headingAbove(list(), numberOf('1509'))?.number).toBe('1500');
+    expect(headingAbove(list(), numberOf('1010'))).toBeUndefined();
+    expect(headingAbove(list(), numberOf('1500'))).toBeUndefined();
+    expect(headingAbove(list(), numberOf('asset'))).toBeUndefined();
   });
   test('a change in place keeps everything else that can be asked for', () => {
     const full = account('1010', 'Bank', {
@@ -153,16 +153,22 @@ test('while earlier years are not closed the chart adds up with what they left',
     account('3000', 'Capital', { element: 'equity', classification: 'equity', balance: '-5.00' }),
     account('4000', 'Sales', { element: 'revenue', classification: 'revenue', balance: '-3.00' }),
   ];
-  const drawn = (of: readonly AccountResponse[], before: ReadonlyMap<string, string>) =>
-    chartList(of, before, { find: '', only: '', folded: new Set() }, EUR, earlierResults(of, before, EUR));
+  const drawn = (accounts: readonly AccountResponse[], before: ReadonlyMap<string, string>) =>
+    chartList(
+      accounts,
+      before,
+      { find: '', only: '', folded: new Set() },
+      EUR,
+      earlierResults(accounts, before, EUR),
+    );
   const before = new Map([
     ['1000', '5.00'],
     ['3000', '-5.00'],
   ]);
   const items = drawn(books, before);
   expect(items.find(({ key }) => key === 'earlier-results')?.balances).toEqual({ now: 400, earlier: 0 });
-  const of = (key: string): number => items.find((one) => one.key === key)?.balances.now ?? 0;
-  expect(of('asset')).toBe(of('equity') + of('revenue'));
-  const closed = books.map((one) => (one.number === '3000' ? { ...one, balance: '-9.00' } : one));
+  const balanceOf = (key: string): number => items.find((item) => item.key === key)?.balances.now ?? 0;
+  expect(balanceOf('asset')).toBe(balanceOf('equity') + balanceOf('revenue'));
+  const closed = books.map((book) => (book.number === '3000' ? { ...book, balance: '-9.00' } : book));
   expect(drawn(closed, new Map()).some(({ key }) => key === 'earlier-results')).toBe(false);
 });

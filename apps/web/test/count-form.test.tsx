@@ -49,7 +49,7 @@ test('cells are pasted from a spreadsheet, and a file is read', async () => {
 });
 test('of two thousand items the first stand in cells, and all count', async () => {
   shown();
-  const rows = Array.from({ length: 2_000 }, (_, at) => `Item ${at};2;0.50`);
+  const rows = Array.from({ length: 2_000 }, (_, index) => `Item ${index};2;0.50`);
   await userEvent.upload(
     screen.getByLabelText('File of the count'),
     new File([`Item;Quantity;Cost\n${rows.join('\n')}\n`], 'count.csv'),

@@ -20,7 +20,7 @@ const EUR = parseCurrencyCode('EUR');
 const near = parseCivilDate('2026-09-30');
 
 const after = (form: EntryForm, ...events: FormEvent[]): EntryForm => events.reduce(formReducer, form);
-const typed = (at: number, change: Partial<FormLine>): FormEvent => ({ type: 'line', at, change });
+const typed = (index: number, change: Partial<FormLine>): FormEvent => ({ type: 'line', at: index, change });
 const sheet = (...lines: Partial<FormLine>[]): EntryForm =>
   after(emptyForm('30/9'), ...lines.map((change, index) => typed(index, change)));
 const written = ({ lines }: EntryForm): string[] =>
@@ -237,9 +237,9 @@ describe('cells pasted from a spreadsheet', () => {
 });
 
 describe('what is missing', () => {
-  const balanced = (form: EntryForm, at: number): EntryForm => {
-    const missing = missingWithout(form, at, EUR, near, { codes: [], accounts: [] });
-    return after(form, { type: 'balanced-here', at, currency: EUR, missing });
+  const balanced = (form: EntryForm, index: number): EntryForm => {
+    const missing = missingWithout(form, index, EUR, near, { codes: [], accounts: [] });
+    return after(form, { type: 'balanced-here', at: index, currency: EUR, missing });
   };
   test('is put in by one key, in the place of what stands there', () => {
     const form = balanced(sheet({ debit: '10' }, { debit: '3' }, { debit: '99' }), 2);
@@ -444,7 +444,7 @@ test('only accounts that take typed entries are offered', () => {
     account('3', { active: false }),
     account('4', { typedEntries: false }),
   ]);
-  expect(offered.map((one) => one.number)).toEqual(['1']);
+  expect(offered.map((account) => account.number)).toEqual(['1']);
 });
 
 describe('breakdowns on a line', () => {
@@ -462,7 +462,7 @@ describe('breakdowns on a line', () => {
   const bank = { number: '1010', currency: null, breakdowns: [] } as unknown as AccountResponse;
   test('are shown where they are needed, named, asked for or balance by themselves', () => {
     const names = (line: Partial<FormLine>, account?: AccountResponse): string[] =>
-      shownBreakdowns({ ...emptyLine(), ...line }, account, [site, fund]).map((one) => one.name);
+      shownBreakdowns({ ...emptyLine(), ...line }, account, [site, fund]).map((breakdown) => breakdown.name);
     expect(names({}, rent)).toEqual(['Site', 'Fund']);
     expect(names({}, bank)).toEqual(['Fund']);
     expect(names({ breakdowns: { Site: 'Orchard' } }, bank)).toEqual(['Site', 'Fund']);

@@ -14,7 +14,7 @@ const EUR = parseCurrencyCode('EUR');
 const begun = (): EntryHistory => historyOf(emptyForm('18 Jan 2027'));
 const after = (history: EntryHistory, ...events: HistoryEvent[]): EntryHistory =>
   events.reduce(historyReducer, history);
-const typed = (at: number, change: Partial<FormLine>): FormEvent => ({ type: 'line', at, change });
+const typed = (index: number, change: Partial<FormLine>): FormEvent => ({ type: 'line', at: index, change });
 const UNDO = { type: 'undo' } as const;
 const REDO = { type: 'redo' } as const;
 /** What is written, without the keys that only drawing needs. */
@@ -71,10 +71,10 @@ describe('the steps of an entry', () => {
 
   test('lead the caret to what they changed', () => {
     const { now: form } = after(begun(), typed(0, { account: '1010' }));
-    const at = (event: FormEvent): unknown => firstDifference(form, after(historyOf(form), event).now);
-    expect(at(typed(1, { debit: '5' }))).toEqual({ index: 1, field: 'debit' });
-    expect(at({ type: 'remove', at: 0 })).toEqual({ index: 0, field: 'account' });
-    expect(at({ type: 'head', change: { explanation: 'Rent' } })).toBeUndefined();
+    const read = (event: FormEvent): unknown => firstDifference(form, after(historyOf(form), event).now);
+    expect(read(typed(1, { debit: '5' }))).toEqual({ index: 1, field: 'debit' });
+    expect(read({ type: 'remove', at: 0 })).toEqual({ index: 0, field: 'account' });
+    expect(read({ type: 'head', change: { explanation: 'Rent' } })).toBeUndefined();
   });
 
   const anyEvent = fc.oneof(
@@ -84,13 +84,13 @@ describe('the steps of an entry', () => {
     fc
       .record({ at: fc.nat(5), text: fc.constantFrom('1010', '6100') })
       .map(({ at, text }) => typed(at, { account: text })),
-    fc.nat(5).map((at): FormEvent => ({ type: 'settled', at, side: 'debit', currency: EUR })),
-    fc.nat(5).map((at): FormEvent => ({ type: 'repeat-above', at })),
-    fc.nat(5).map((at): FormEvent => ({ type: 'remove', at })),
-    fc.nat(5).map((at): FormEvent => ({ type: 'insert', at })),
-    fc.nat(5).map((at): FormEvent => ({
+    fc.nat(5).map((index): FormEvent => ({ type: 'settled', at: index, side: 'debit', currency: EUR })),
+    fc.nat(5).map((index): FormEvent => ({ type: 'repeat-above', at: index })),
+    fc.nat(5).map((index): FormEvent => ({ type: 'remove', at: index })),
+    fc.nat(5).map((index): FormEvent => ({ type: 'insert', at: index })),
+    fc.nat(5).map((index): FormEvent => ({
       type: 'balanced-here',
-      at,
+      at: index,
       currency: EUR,
       missing: { side: 'debit', amount: minor(700) },
     })),

@@ -95,7 +95,7 @@ describe('what was opened lately', () => {
     expect(openedLately('wren', 1).map(({ key }) => key)).toEqual(['a', 'b']);
     expect(openedLately('wren', 1)[0]).not.toHaveProperty('figure');
     expect([...openedLately('wren', 2), ...openedLately('ash', 1)]).toEqual([]);
-    for (let at = 0; at < 20; at += 1) rememberOpened('wren', 1, item(String(at)));
+    for (let index = 0; index < 20; index += 1) rememberOpened('wren', 1, item(String(index)));
     expect(openedLately('wren', 1)).toHaveLength(12);
   });
 

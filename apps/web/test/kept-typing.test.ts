@@ -11,11 +11,11 @@ import {
   useTypingBefore,
 } from '../src/features/journal/kept-typing.js';
 
-const place = { person: 'wren@sallow-reach.test', organisation: 1, draft: '' };
-const typing = (explanation: string, at = '2027-01-18T09:00:00.000Z'): KeptTyping => ({
+const found = { person: 'wren@sallow-reach.test', organisation: 1, draft: '' };
+const typing = (explanation: string, moment = '2027-01-18T09:00:00.000Z'): KeptTyping => ({
   form: { ...emptyForm('18 Jan 2027'), explanation },
   key: explanation,
-  at,
+  at: moment,
 });
 
 /** One that holds up nothing when the tests are over. */
@@ -40,30 +40,30 @@ beforeEach(() => localStorage.clear());
 
 describe('what is half typed', () => {
   test('is kept by person, organisation and draft', () => {
-    keepTyping(place, typing('Rent'));
-    expect(keptTyping(place)?.form.explanation).toBe('Rent');
+    keepTyping(found, typing('Rent'));
+    expect(keptTyping(found)?.form.explanation).toBe('Rent');
     for (const elsewhere of [{ person: 'ash@sallow-reach.test' }, { organisation: 11 }, { draft: '1' }])
-      expect(keptTyping({ ...place, ...elsewhere })).toBeUndefined();
-    keepTyping(place, undefined);
-    expect(keptTyping(place)).toBeUndefined();
+      expect(keptTyping({ ...found, ...elsewhere })).toBeUndefined();
+    keepTyping(found, undefined);
+    expect(keptTyping(found)).toBeUndefined();
   });
 
   test('is gone on with where it was begun from the same, else laid aside and offered', async () => {
     const half = { ...typing('Correction'), source: 'correction of 2027-0001 1' };
-    keepTyping(place, half);
-    expect(renderHook(() => useTypingBefore(place, half.source)).result.current?.key).toBe('Correction');
-    expect(renderHook(() => useTypingBefore(place)).result.current).toBeUndefined();
-    expect(keptTyping(place)).toBeUndefined();
-    expect((await leftTyping(place)).map(({ key }) => key)).toEqual(['Correction']);
+    keepTyping(found, half);
+    expect(renderHook(() => useTypingBefore(found, half.source)).result.current?.key).toBe('Correction');
+    expect(renderHook(() => useTypingBefore(found)).result.current).toBeUndefined();
+    expect(keptTyping(found)).toBeUndefined();
+    expect((await leftTyping(found)).map(({ key }) => key)).toEqual(['Correction']);
   });
 
   test('is told of as left behind once its tab is open no more, the latest first', async () => {
-    keepTyping(place, typing('here'));
-    keepTyping(place, typing('in an open tab'), 'another');
-    keepTyping(place, typing('before', '2027-01-17T09:00:00.000Z'), 'closed');
-    keepTyping(place, typing('after', '2027-01-18T08:00:00.000Z'), 'crashed');
-    keepTyping({ ...place, draft: '7' }, typing('a draft'), 'closed');
-    const left = await leftTyping(place);
+    keepTyping(found, typing('here'));
+    keepTyping(found, typing('in an open tab'), 'another');
+    keepTyping(found, typing('before', '2027-01-17T09:00:00.000Z'), 'closed');
+    keepTyping(found, typing('after', '2027-01-18T08:00:00.000Z'), 'crashed');
+    keepTyping({ ...found, draft: '7' }, typing('a draft'), 'closed');
+    const left = await leftTyping(found);
     expect(left.map(({ form, tab }) => [form.explanation, tab])).toEqual([
       ['after', 'crashed'],
       ['before', 'closed'],
@@ -71,8 +71,8 @@ describe('what is half typed', () => {
   });
 
   test('is nothing where what was kept cannot be read', async () => {
-    localStorage.setItem(`just-ledger.typing ${place.person} 1 new closed`, '{');
-    expect(await leftTyping(place)).toEqual([]);
+    localStorage.setItem(`just-ledger.typing ${found.person} 1 new closed`, '{');
+    expect(await leftTyping(found)).toEqual([]);
   });
 });
 

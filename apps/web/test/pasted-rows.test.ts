@@ -39,8 +39,8 @@ test.each<[string, string, string, Record<string, string>[]]>([
     ],
   ],
   ['with more cells than columns', 'x\ty\n', 'unpaid', [{ unpaid: 'x' }]],
-])('cells pasted %s', (_, text, at, rows) => {
-  expect(pastedRows(text, 'customers', at, CUSTOMERS, EUR).rows).toEqual(rows);
+])('cells pasted %s', (_, text, column, rows) => {
+  expect(pastedRows(text, 'customers', column, CUSTOMERS, EUR).rows).toEqual(rows);
 });
 
 test('how amounts were read is told where it is worth a look, and can be turned round', () => {

@@ -19,7 +19,7 @@ function classesIn(file: string): Set<string> {
 /** The classes that the components take from a style sheet, by component; `*` where a name is computed. */
 function takenFrom(file: string): Map<string, Set<string>> {
   const taken = new Map<string, Set<string>>();
-  for (const component of files.filter((one) => /\.tsx?$/.test(one))) {
+  for (const component of files.filter((file) => /\.tsx?$/.test(file))) {
     const code = read(component);
     for (const [line, name = '', path = ''] of code.matchAll(/import (\w+) from '(.*\.module\.css)';/g)) {
       if (resolve(dirname(component), path) !== file) continue;
@@ -49,7 +49,7 @@ describe('a style sheet and its components', () => {
 
   test('keeps what is global to a hundred lines, and colours to the tokens', () => {
     expect(read(join(SOURCE, 'ui/theme/base.css')).split('\n').length).toBeLessThanOrEqual(100);
-    for (const file of files.filter((one) => /\.(css|tsx)$/.test(one)))
+    for (const file of files.filter((file) => /\.(css|tsx)$/.test(file)))
       expect([relative(SOURCE, file), read(file).match(/#[0-9a-f]{6}\b/g) ?? []]).toEqual([
         relative(SOURCE, file),
         [],

@@ -10,7 +10,7 @@ import { useTypedRow } from '../src/features/take-on/use-typed-row.js';
 
 const columns = TRAYS.history.columns;
 const column = (key: string): TrayColumn => {
-  const found = columns.find((one) => one.key === key);
+  const found = columns.find((column) => column.key === key);
   if (!found) throw new Error(`there is no column ${key}`);
   return found;
 };

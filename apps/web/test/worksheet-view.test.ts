@@ -8,9 +8,9 @@ import { worksheetView } from '../src/features/trial-balance/worksheet-view.js';
 
 const EUR = 'EUR' as CurrencyCode;
 const none = { debit: '', credit: '' };
-const columns = (of: Partial<WorksheetResponse['totals']> = {}): WorksheetResponse['totals'] => ({
+const columns = (worksheetSides: Partial<WorksheetResponse['totals']> = {}): WorksheetResponse['totals'] => ({
   ...(Object.fromEntries(WORKSHEET_COLUMNS.map((column) => [column, none])) as WorksheetResponse['totals']),
-  ...of,
+  ...worksheetSides,
 });
 const row = (account: string, debit: string, more: Partial<WorksheetRowResponse> = {}): WorksheetRowResponse => ({
   account,
@@ -59,7 +59,7 @@ const accounts = [{ number: '6400', name: 'Insurance', element: 'expense' }];
 const drawn = (entry?: EntryAtHand) =>
   worksheetView(response, entry, accounts, false, EUR, '2026-01-01' as CivilDate);
 const figures = (view: ReturnType<typeof drawn>, account: string) =>
-  view.rows.find((one) => one.account === account)?.columns;
+  view.rows.find((row) => row.account === account)?.columns;
 
 describe('what is typed', () => {
   test('stands among the adjustments, with an account that had nothing before', () => {

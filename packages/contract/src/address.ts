@@ -27,9 +27,9 @@ export type Asks<At extends Template> = Endpoints[At] extends infer Operations
   : never;
 
 /** Fills in the values of a template, in their order. @example addressOf('/api/archives/{archive}', 'x') */
-export function addressOf<At extends Template>(at: At, ...values: Values<At>): Address<At> {
+export function addressOf<At extends Template>(template: At, ...values: Values<At>): Address<At> {
   const given = [...(values as Value[])];
-  return at.replace(/\{\w+\}/g, () => String(given.shift())) as Address<At>;
+  return template.replace(/\{\w+\}/g, () => String(given.shift())) as Address<At>;
 }
 
 /** An address with a query; empty values are left out. */

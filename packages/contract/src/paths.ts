@@ -47,11 +47,11 @@ export const paths = {
   exchangeRate: (id: Id, currency: string, date: string) =>
     addressOf('/api/organisations/{organisation}/exchange-rates/{currency}/{date}', id, currency, date),
   imports: (id: Id) => addressOf('/api/organisations/{organisation}/imports', id),
-  import: (id: Id, one: string) => addressOf('/api/organisations/{organisation}/imports/{import}', id, one),
-  importMatching: (id: Id, one: string) =>
-    addressOf('/api/organisations/{organisation}/imports/{import}/matching', id, one),
-  importTaking: (id: Id, one: string) =>
-    addressOf('/api/organisations/{organisation}/imports/{import}/taking', id, one),
+  import: (id: Id, key: string) => addressOf('/api/organisations/{organisation}/imports/{import}', id, key),
+  importMatching: (id: Id, key: string) =>
+    addressOf('/api/organisations/{organisation}/imports/{import}/matching', id, key),
+  importTaking: (id: Id, key: string) =>
+    addressOf('/api/organisations/{organisation}/imports/{import}/taking', id, key),
   /** A file of all that a subject has, by its ending: csv or xlsx. */
   exportFile: (id: Id, subject: string, ending: 'csv' | 'xlsx') =>
     addressOf('/api/organisations/{organisation}/exports/{file}', id, `${subject}.${ending}`),
@@ -69,8 +69,8 @@ export const paths = {
   takeOnReopening: (id: Id) => addressOf('/api/organisations/{organisation}/take-on/reopening', id),
   archives: addressOf('/api/archives'),
   archiveSchema: addressOf('/api/archive-schema.json'),
-  archive: (one: string) => addressOf('/api/archives/{archive}', one),
-  archiveTaking: (one: string) => addressOf('/api/archives/{archive}/taking', one),
+  archive: (key: string) => addressOf('/api/archives/{archive}', key),
+  archiveTaking: (key: string) => addressOf('/api/archives/{archive}/taking', key),
   organisationArchive: (id: Id) => addressOf('/api/organisations/{organisation}/archive.zip', id),
   archived: (id: Id) => addressOf('/api/organisations/{organisation}/archived', id),
   setUpChanges: (id: Id) => addressOf('/api/organisations/{organisation}/set-up-changes', id),
@@ -110,8 +110,8 @@ export const paths = {
     addressOf('/api/organisations/{organisation}/attachments/{id}/bring-back', id, paper),
   entryAttachments: (id: Id, number: string) =>
     addressOf('/api/organisations/{organisation}/entries/{number}/attachments', id, number),
-  detachAttachment: (id: Id, number: string, place: Id) =>
-    addressOf('/api/organisations/{organisation}/entries/{number}/attachments/{place}/detach', id, number, place),
+  detachAttachment: (id: Id, number: string, index: Id) =>
+    addressOf('/api/organisations/{organisation}/entries/{number}/attachments/{place}/detach', id, number, index),
   drafts: (id: Id) => addressOf('/api/organisations/{organisation}/drafts', id),
   draftSet: (id: Id) => addressOf('/api/organisations/{organisation}/drafts/set', id),
   postDrafts: (id: Id) => addressOf('/api/organisations/{organisation}/drafts/post', id),
@@ -130,8 +130,8 @@ export const paths = {
   boardPapers: (id: Id, papers: Id) => addressOf('/api/organisations/{organisation}/board-papers/{id}', id, papers),
   papersSending: (id: Id, papers: Id) =>
     addressOf('/api/organisations/{organisation}/board-papers/{id}/sending', id, papers),
-  sendPapers: (id: Id, place: Id) =>
-    addressOf('/api/organisations/{organisation}/board-papers/issued/{place}/send', id, place),
+  sendPapers: (id: Id, index: Id) =>
+    addressOf('/api/organisations/{organisation}/board-papers/issued/{place}/send', id, index),
   issuedPapers: (id: Id) => addressOf('/api/organisations/{organisation}/board-papers/issued', id),
   issuePapers: (id: Id, papers: Id) =>
     addressOf('/api/organisations/{organisation}/board-papers/{id}/issue', id, papers),

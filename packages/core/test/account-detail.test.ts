@@ -48,7 +48,8 @@ test('items and lines that name none together are the account’s balance', () =
   fc.assert(
     fc.property(fc.array(line, { maxLength: 12 }), (lines) => {
       const { items, unnamed } = accountDetail(facts, lines);
-      const sum = (of: readonly { amount: number }[]): number => of.reduce((all, { amount }) => all + amount, 0);
+      const sum = (items: readonly { amount: number }[]): number =>
+        items.reduce((all, { amount }) => all + amount, 0);
       expect(sum(items) + sum(unnamed)).toBe(66_000 + sum(lines));
       expect(unnamed.length).toBe(lines.filter(({ document }) => !document).length);
     }),

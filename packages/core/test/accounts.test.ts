@@ -18,7 +18,7 @@ import { byNumber, chartFrom } from './ledger.js';
 
 const codes = (proposed: ProposedAccount): string[] => {
   const checked = checkAccountFields(proposed);
-  return checked.ok ? [] : checked.problems.map((one) => `${one.code} at ${one.path}`);
+  return checked.ok ? [] : checked.problems.map((problem) => `${problem.code} at ${problem.path}`);
 };
 
 describe('an account', () => {
@@ -86,10 +86,10 @@ describe('in its chart, an account', () => {
   ]);
   const bank = byNumber(chart, '1010');
   const problemsOf = (changed: Partial<Account>, posted: number[] = [], lines = 0, withoutContact = 0): string[] =>
-    problemsWith(changed, posted, { lines, withoutContact, entries: [] }).map((one) => one.code);
+    problemsWith(changed, posted, { lines, withoutContact, entries: [] }).map((problem) => problem.code);
   const problemsWith = (changed: Partial<Account>, posted: number[], history: AccountHistory): Problem[] => {
     const after = { ...bank, ...changed };
-    const rest = chart.accounts.filter((one) => one.id !== bank.id);
+    const rest = chart.accounts.filter((account) => account.id !== bank.id);
     return checkAccountInChart(after, chartOf([...rest, after]), (id) => posted.includes(id), {
       account: bank,
       history,
@@ -116,7 +116,7 @@ describe('in its chart, an account', () => {
     const drawings = { ...capital, role: 'drawings' as const, contra: true };
     const history = { lines: 1, withoutContact: 1, entries: ['2026-7'] };
     const before = { account: capital, history };
-    const after = chartOf([...chart.accounts.filter((one) => one.id !== capital.id), drawings]);
+    const after = chartOf([...chart.accounts.filter((account) => account.id !== capital.id), drawings]);
     const [problem] = checkAccountInChart(drawings, after, () => false, before);
     expect(problem).toMatchObject({ code: 'role-in-use', path: 'role' });
     expect(problem?.message).toContain('1 posted line stands on this account (2026-7)');
@@ -131,7 +131,9 @@ describe('in its chart, an account', () => {
   test('is shown where its heading is', () => {
     expect(problemsOf({ classification: 'non-current-assets' })).toEqual(['parent-classification']);
     const moved = chartOf(
-      chart.accounts.map((one) => (one.number === '1000' ? { ...one, classification: 'non-current-assets' } : one)),
+      chart.accounts.map((account) =>
+        account.number === '1000' ? { ...account, classification: 'non-current-assets' } : account,
+      ),
     );
     const heading = byNumber(moved, '1000').id;
     const after = withClassificationsOfHeadings(moved, new Set(), new Set([heading]));
@@ -144,7 +146,7 @@ describe('in its chart, an account', () => {
     });
   });
   test('stands under its heading', () => {
-    expect(inHeadingOrder(chart).map((one) => one.number)).toEqual(['1000', '1010', '2000', '3000']);
+    expect(inHeadingOrder(chart).map((account) => account.number)).toEqual(['1000', '1010', '2000', '3000']);
     expect(depthOf(chart, bank)).toBe(1);
   });
 });
@@ -152,5 +154,5 @@ describe('in its chart, an account', () => {
 test('normal balances and classifications', () => {
   expect(normalBalanceOf({ element: 'asset', contra: true })).toBe('credit');
   expect(normalBalanceOf({ element: 'revenue', contra: false })).toBe('credit');
-  expect(Object.values(CLASSIFICATIONS).every((one) => one.label.length > 0)).toBe(true);
+  expect(Object.values(CLASSIFICATIONS).every((classification) => classification.label.length > 0)).toBe(true);
 });

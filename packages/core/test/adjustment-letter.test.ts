@@ -9,4 +9,4 @@ test.each([
   [53, 'ba'],
   [702, 'zz'],
   [703, 'aaa'],
-])('adjusting entry %d bears %s', (place, letter) => expect(adjustmentLetter(place)).toBe(letter));
+])('adjusting entry %d bears %s', (item, letter) => expect(adjustmentLetter(item)).toBe(letter));

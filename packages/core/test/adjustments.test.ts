@@ -75,7 +75,7 @@ describe('adjusting entries that nothing makes', () => {
     findings: [],
     ...more,
   });
-  const kinds = (of: AdjustedBooks) => lackingAdjustments(of).map(({ kind }) => kind);
+  const kinds = (adjustedBooks: AdjustedBooks) => lackingAdjustments(adjustedBooks).map(({ kind }) => kind);
   const missing = {
     id: 'month-missing-6-2026-06',
     type: 'month-missing',

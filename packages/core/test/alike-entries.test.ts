@@ -12,7 +12,8 @@ const entry = (date: string, more: Partial<PastEntry> = {}): PastEntry => ({
 const today = d('2027-04-10');
 const found = (...entries: PastEntry[]): string[] =>
   alikeEntries(entries, today).map(
-    ({ entries: of, months, isSameAmount }) => `${of.length} every ${months} ${isSameAmount ? 'same' : 'different'}`,
+    ({ entries: pastEntries, months, isSameAmount }) =>
+      `${pastEntries.length} every ${months} ${isSameAmount ? 'same' : 'different'}`,
   );
 
 describe('entries that look alike', () => {

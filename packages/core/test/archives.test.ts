@@ -102,7 +102,8 @@ describe('a sealed entry', () => {
 /** Every schema inside a schema, with the way to it. */
 function* within(schema: JsonSchema, path: string): Generator<readonly [string, JsonSchema]> {
   yield [path, schema];
-  for (const [key, of] of Object.entries(schema.properties ?? {})) yield* within(of, `${path}.${key}`);
+  for (const [key, jsonSchema] of Object.entries(schema.properties ?? {}))
+    yield* within(jsonSchema, `${path}.${key}`);
   if (schema.items) yield* within(schema.items, `${path}[]`);
   if (typeof schema.additionalProperties === 'object') yield* within(schema.additionalProperties, `${path}.*`);
 }
@@ -137,7 +138,8 @@ describe('the description of an archive', () => {
     expect(ARCHIVE_FILE_KEYS.map(archiveFileName)).toContain('tax-codes.jsonl');
   });
   test('puts what others refer to before them', () => {
-    const at = (file: string): number => ARCHIVE_FILE_KEYS.findIndex((one) => one === file);
+    const numberOf = (file: string): number =>
+      ARCHIVE_FILE_KEYS.findIndex((archiveFileKey) => archiveFileKey === file);
     for (const [first, later] of [
       ['people', 'entries'],
       ['tax-codes', 'accounts'],
@@ -149,7 +151,7 @@ describe('the description of an archive', () => {
       ['entries', 'period-locks'],
       ['take-on-rows', 'take-on'],
     ] as const) {
-      expect([first, later, at(first) < at(later)]).toEqual([first, later, true]);
+      expect([first, later, numberOf(first) < numberOf(later)]).toEqual([first, later, true]);
     }
   });
 });

@@ -68,7 +68,7 @@ const FLOWS = [
   flow('6200', 2000),
 ];
 
-const one = (number: string): ArrangedItem => ({ account: id(number) });
+const arrangedItemOf = (number: string): ArrangedItem => ({ account: id(number) });
 const group = (number: number, name: string, isTogether: boolean, numbers: readonly string[]): ArrangedItem => ({
   group: { id: number, name, isTogether, accounts: numbers.map(id) },
 });
@@ -88,7 +88,7 @@ describe('what a part lists', () => {
   const numbersOf = (arrangement: Arrangement, part: Classification): string[] =>
     arrangedItems(chart, arrangement, part).map((item) =>
       'group' in item
-        ? `${item.group.name}: ${item.group.accounts.map((of) => chart.byId.get(of)?.number).join(' ')}`
+        ? `${item.group.name}: ${item.group.accounts.map((account) => chart.byId.get(account)?.number).join(' ')}`
         : String(chart.byId.get(item.account)?.number),
     );
 
@@ -101,13 +101,15 @@ describe('what a part lists', () => {
     ],
     [
       'what is arranged',
-      arranged({ parts: { 'operating-expenses': [one('6200'), group(1, 'Site', true, ['6100', '6000'])] } }),
+      arranged({
+        parts: { 'operating-expenses': [arrangedItemOf('6200'), group(1, 'Site', true, ['6100', '6000'])] },
+      }),
       'operating-expenses',
       ['6200', 'Site: 6100 6000'],
     ],
     [
       'new accounts after the one before them in the chart, a contra account with its own',
-      arranged({ parts: { 'current-assets': [group(1, 'Owed', true, ['1100']), one('1010')] } }),
+      arranged({ parts: { 'current-assets': [group(1, 'Owed', true, ['1100']), arrangedItemOf('1010')] } }),
       'current-assets',
       ['Owed: 1100 1109', '1010', '1020'],
     ],
@@ -119,7 +121,7 @@ describe('what a part lists', () => {
     ],
     [
       'new accounts one after another',
-      arranged({ parts: { 'current-assets': [one('1010')] } }),
+      arranged({ parts: { 'current-assets': [arrangedItemOf('1010')] } }),
       'current-assets',
       ['1010', '1020', '1100', '1109'],
     ],
@@ -132,7 +134,14 @@ describe('what a part lists', () => {
     [
       'nothing twice, nothing of another part, no empty group',
       arranged({
-        parts: { revenue: [one('4100'), one('4100'), one('6000'), group(1, 'None', true, ['6100', '4100'])] },
+        parts: {
+          revenue: [
+            arrangedItemOf('4100'),
+            arrangedItemOf('4100'),
+            arrangedItemOf('6000'),
+            group(1, 'None', true, ['6100', '4100']),
+          ],
+        },
       }),
       'revenue',
       ['4000', '4100'],
@@ -172,8 +181,8 @@ describe('what a part lists', () => {
         );
         expect([...figures].sort((a, b) => a - b)).toEqual(ids);
         for (const rows of [income, sheet])
-          rows.forEach((row, at) => {
-            const terms = statementFormula(rows, at);
+          rows.forEach((row, index) => {
+            const terms = statementFormula(rows, index);
             if (terms) expect(sumAt(rows, terms)).toBe(row.amounts[0]);
           });
       }),
@@ -191,7 +200,7 @@ function sumAt(
 describe('groups', () => {
   const both = arranged({
     parts: {
-      'operating-expenses': [group(7, 'Site', false, ['6200', '6100']), one('6000')],
+      'operating-expenses': [group(7, 'Site', false, ['6200', '6100']), arrangedItemOf('6000')],
       'current-assets': [group(3, 'Cash and bank', true, ['1010', '1020'])],
     },
   });
@@ -221,7 +230,7 @@ describe('groups', () => {
     const { income } = drawn(both);
     const site = rankedRows(income).filter(({ of }) => ['Site', 'Heating', 'Rent', 'Wages'].includes(of.label));
     expect(
-      site.map(({ of, kind, figures }) => [of.label, kind, figures.map((one) => `${one.rank} ${one.rule}`)]),
+      site.map(({ of, kind, figures }) => [of.label, kind, figures.map((figure) => `${figure.rank} ${figure.rule}`)]),
     ).toEqual([
       ['Site', 'item', []],
       ['Heating', 'item', ['part ']],
@@ -288,7 +297,7 @@ describe('the order of parts', () => {
   });
 
   test('of equity is that of its statement', () => {
-    const arrangement = arranged({ parts: { equity: [one('3100'), one('3000')] } });
+    const arrangement = arranged({ parts: { equity: [arrangedItemOf('3100'), arrangedItemOf('3000')] } });
     const equity = equityStatement(chart, 'sole-trader', { base: [], years: [{ lead: [], span: FLOWS }] });
     const ordered = withComponentsInOrder(equity, arrangedPlaces(chart, arrangement));
     expect(ordered.components.map(({ label }) => label)).toEqual(['Reserve', 'Capital']);

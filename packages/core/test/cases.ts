@@ -18,7 +18,7 @@ export function casesOf<Inputs, Expected>(topic: string): Case<Inputs, Expected>
 
 /** The case with an id. */
 export function caseOf<Inputs, Expected>(topic: string, id: string): Case<Inputs, Expected> {
-  const found = casesOf<Inputs, Expected>(topic).find((one) => one.id === id);
+  const found = casesOf<Inputs, Expected>(topic).find((candidate) => candidate.id === id);
   if (!found) throw new Error(`no case ${id} in ${topic}`);
   return found;
 }

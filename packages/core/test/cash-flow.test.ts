@@ -64,12 +64,12 @@ function basisOf(entries: readonly Posted[], open: Readonly<Record<string, reado
   const basis: CashFlowBasis = {
     flows: flowsOf(false),
     before: sumByAccount(flowsOf(true)),
-    entries: entries.flatMap(({ lines, stage = 'ordinary', isEarlier, reverses }, at): CashFlowEntry[] =>
+    entries: entries.flatMap(({ lines, stage = 'ordinary', isEarlier, reverses }, index): CashFlowEntry[] =>
       stage === 'opening' || stage === 'closing' || !lines.some(moves)
         ? []
         : [
             {
-              place: at + 1,
+              place: index + 1,
               reverses,
               isInSpan: !isEarlier,
               lines: lines.map(([number, amount, more]) => ({

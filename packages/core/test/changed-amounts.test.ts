@@ -32,7 +32,7 @@ test('changes of what balances then and now sum to zero', () => {
   fc.assert(
     fc.property(flows, flows, (then, now) => {
       const changes = changedAmounts(chart, then, now);
-      expect(changes.reduce((sum, one) => sum + one.now - one.then, 0)).toBe(0);
+      expect(changes.reduce((sum, change) => sum + change.now - change.then, 0)).toBe(0);
     }),
     { seed: 20261128 },
   );

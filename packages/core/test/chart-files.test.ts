@@ -74,7 +74,7 @@ describe('a row of a chart file', () => {
     ['a share in words', { share: 'most', contra: 'some' }, ['rows.7.share', 'rows.7.contra']],
   ])('with %s is refused at its cell', (_, cells, paths) => {
     const result = accountFromRow(row({ number: '1', name: 'A', element: 'asset', ...cells }));
-    expect(result.ok ? [] : result.problems.map((one) => one.path)).toEqual(paths);
+    expect(result.ok ? [] : result.problems.map((problem) => problem.path)).toEqual(paths);
   });
 });
 
@@ -102,13 +102,13 @@ describe('a row of an account that is there already', () => {
 const NO_NAMES: ChartNames = { breakdowns: new Map(), taxCodes: new Map() };
 
 test.each([...ORGANISATION_KINDS])('the starter chart of a %s reads back from its own file cell by cell', (kind) => {
-  const made = chartFrom(starterChart(kind).accounts.map((one) => ({ ...one, breakdowns: undefined })));
+  const made = chartFrom(starterChart(kind).accounts.map((account) => ({ ...account, breakdowns: undefined })));
   const rows = chartRows(made, NO_NAMES);
   expect(rows).toHaveLength(made.accounts.length);
   const again = chartFrom(
-    rows.map((cells, at) => {
-      const named = Object.fromEntries(CHART_COLUMNS.map((column, place) => [column, cells[place] ?? '']));
-      const result = accountFromRow({ line: at + 2, cells: named });
+    rows.map((cells, index) => {
+      const named = Object.fromEntries(CHART_COLUMNS.map((column, index) => [column, cells[index] ?? '']));
+      const result = accountFromRow({ line: index + 2, cells: named });
       if (!result.ok) throw new Error(JSON.stringify(result.problems));
       return result.value;
     }),

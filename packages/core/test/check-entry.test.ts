@@ -55,7 +55,7 @@ const rent: ProposedEntry = {
 };
 const problemsOf = (proposed: ProposedEntry, source: 'manual' | 'import' = 'manual'): string[] => {
   const checked = checkEntry(proposed, books, source, TYPED_KINDS);
-  return checked.ok ? [] : checked.problems.map((one) => `${one.code} at ${one.path}`);
+  return checked.ok ? [] : checked.problems.map((problem) => `${problem.code} at ${problem.path}`);
 };
 const withLines = (...lines: ProposedLine[]): ProposedEntry => ({ ...rent, lines });
 const line = (changed: Partial<ProposedLine>): ProposedEntry =>
@@ -195,7 +195,9 @@ describe('an entry', () => {
 describe('movements', () => {
   const movementsOf = (...lines: ProposedLine[]): unknown[] => {
     const checked = checkEntry(withLines(...lines), books, 'manual', TYPED_KINDS);
-    return checked.ok ? checked.value.lines.map((one) => one.movement) : checked.problems.map((one) => one.message);
+    return checked.ok
+      ? checked.value.lines.map((line) => line.movement)
+      : checked.problems.map((problem) => problem.message);
   };
   test.each([
     ['3000', '1010', 'withdrawal'],
@@ -246,7 +248,7 @@ describe('a reversal', () => {
     ['in a locked month', posted, '2026-03-01', {}, 'period-locked'],
   ])('%s is refused', (_, entry, on, options, code) => {
     const reversal = reversalOf(entry, on, books, options);
-    expect(reversal.ok ? [] : reversal.problems.map((one) => one.code)).toEqual([code]);
+    expect(reversal.ok ? [] : reversal.problems.map((problem) => problem.code)).toEqual([code]);
   });
   test('stages follow kinds', () =>
     expect([stageOf('ordinary'), stageOf('opening'), stageOf('closing')]).toEqual([
@@ -293,7 +295,7 @@ test('the balancing amount stands on the side it is missing from', () => {
 });
 
 describe('entry files', () => {
-  const row = (at: number, cells: EntryRow['cells']): EntryRow => ({ line: at, cells });
+  const row = (index: number, cells: EntryRow['cells']): EntryRow => ({ line: index, cells });
   const good = [
     row(2, { entry: 'b', date: '2026-05-02', explanation: 'Second', account: '6000', debit: '1.00' }),
     row(3, { entry: 'a', date: '2026-05-01', explanation: 'First', account: '6000', debit: '2.00', credit: '0.00' }),
@@ -313,17 +315,19 @@ describe('entry files', () => {
     ],
     [
       'an unknown account',
-      good.map((one) => (one.line === 4 ? row(4, { entry: 'b', account: '1', credit: '1.00' }) : one)),
+      good.map((entryRow) => (entryRow.line === 4 ? row(4, { entry: 'b', account: '1', credit: '1.00' }) : entryRow)),
       ['rows.4.account'],
     ],
     [
       'closing before the year’s end',
-      good.map((one) => row(one.line, { ...one.cells, ...(one.cells.entry === 'b' && { kind: 'closing' }) })),
+      good.map((entryRow) =>
+        row(entryRow.line, { ...entryRow.cells, ...(entryRow.cells.entry === 'b' && { kind: 'closing' }) }),
+      ),
       ['rows.2.date'],
     ],
     ['no rows', [], ['']],
   ])('with %s are refused at its place', (_, rows, paths) => {
     const read = entriesFromRows(rows, books);
-    expect(read.ok ? [] : read.problems.map((one) => one.path)).toEqual(paths);
+    expect(read.ok ? [] : read.problems.map((problem) => problem.path)).toEqual(paths);
   });
 });

@@ -89,11 +89,12 @@ describe('amounts at the rates of a day, against IAS 21 paragraphs 21 and 23 (fr
   );
   test.each(items)('$name', ({ inputs, item, wanted }) => {
     const [from, into] = [parseCurrencyCode(inputs.currency), parseCurrencyCode(inputs.functional)];
-    const at = (amount: string, rate: string): string =>
+    const textOf = (amount: string, rate: string): string =>
       formatAmount(baseAmount(parseAmount(amount, from), from, into, { rate: parseRate(rate) }), into);
-    expect(at(item.amount, item.rate)).toBe(wanted?.initial);
+    expect(textOf(item.amount, item.rate)).toBe(wanted?.initial);
     const isOpen = item.settlements.length === 0;
-    if (item.monetary && isOpen) expect(at(item.amount, inputs.closing_rate)).toBe(wanted?.carrying_after_closing);
+    if (item.monetary && isOpen)
+      expect(textOf(item.amount, inputs.closing_rate)).toBe(wanted?.carrying_after_closing);
   });
 });
 
@@ -162,9 +163,9 @@ describe('a file of rates', () => {
       { currency: 'USD', date: '2027-01-05', rate_per_base: '1.0845' },
     ];
     const rates = rows.map((cells) => {
-      const one = read(cells);
-      if (!one.ok) throw new Error('refused');
-      return one.value;
+      const checked = read(cells);
+      if (!checked.ok) throw new Error('refused');
+      return checked.value;
     });
     expect(rateRows(rates)).toEqual([
       ['USD', '2027-01-04', '0.92', ''],
@@ -192,9 +193,9 @@ describe('a proposed currency', () => {
     [{ currency: 'USD', unrealisedLoss: '4600' }, 'unrealisedLoss exchange-account'],
     [{ currency: 'USD', unrealisedLoss: '7110' }, 'unrealisedLoss exchange-account'],
     [{ currency: 'USD', realisedLoss: '7200' }, 'realisedLoss exchange-account'],
-  ])('%j is refused', (proposed, place) => {
+  ])('%j is refused', (proposed, item) => {
     const read = checkCurrencyKept(proposed, EUR, CHART);
-    expect(read.ok ? [] : read.problems.map(({ path, code }) => `${path} ${code}`)).toEqual([place]);
+    expect(read.ok ? [] : read.problems.map(({ path, code }) => `${path} ${code}`)).toEqual([item]);
   });
   test('one account may take several of the four', () => {
     const read = checkCurrencyKept(

@@ -172,7 +172,9 @@ describe('fiscal years', () => {
             const spans = periodsOf(calendar, year).map((period) => daysOfPeriod(calendar, period));
             expect(spans).toHaveLength(12);
             expect([spans[0]?.from, spans[11]?.to]).toEqual([year.first, year.last]);
-            spans.slice(1).forEach((span, at) => expect(addDays(spans[at]?.to as CivilDate, 1)).toBe(span.from));
+            spans
+              .slice(1)
+              .forEach((span, index) => expect(addDays(spans[index]?.to as CivilDate, 1)).toBe(span.from));
             for (const { from: begin, to } of spans) {
               expect(fiscalMonthOf(calendar, begin)).toBe(fiscalMonthOf(calendar, to));
             }

@@ -45,8 +45,8 @@ describe('what has been written off', () => {
         life: String(inputs.life_years),
       };
       for (const { year, accumulated } of expected.schedule) {
-        const at = civilDate(2019 + year, 12, 31);
-        expect([year, accumulatedDepreciation(asset, at, FROM_JANUARY)]).toEqual([year, amount(accumulated)]);
+        const date = civilDate(2019 + year, 12, 31);
+        expect([year, accumulatedDepreciation(asset, date, FROM_JANUARY)]).toEqual([year, amount(accumulated)]);
       }
     },
   );
@@ -73,11 +73,11 @@ describe('what has been written off', () => {
   });
   test('of a truck bought in April: nine months of the first year', () => {
     const asset = { cost: minor(1_300_000), residual: minor(100_000), acquired: d('2012-04-01'), life: '5' };
-    const at = (method: DepreciationMethod, year: number): number | undefined =>
+    const read = (method: DepreciationMethod, year: number): number | undefined =>
       accumulatedDepreciation({ ...asset, method }, civilDate(year, 12, 31), FROM_JANUARY);
     // Source: case dep-partial-first-year-truck
-    expect([at('straight-line', 2012), at('straight-line', 2013)]).toEqual([180_000, 420_000]);
-    expect([at('declining', 2012), at('declining', 2013)]).toEqual([390_000, 754_000]);
+    expect([read('straight-line', 2012), read('straight-line', 2013)]).toEqual([180_000, 420_000]);
+    expect([read('declining', 2012), read('declining', 2013)]).toEqual([390_000, 754_000]);
   });
   test('follows the table of US tax authorities where half of the first year counts', () => {
     // Source: IRS Publication 946, Appendix A, Table A-1, from memory: declining balance that changes to straight line
@@ -175,10 +175,10 @@ test.each([
 ] as const)('months run from the day on which the year begins: %s from %s', (method, acquired, [first, second]) => {
   const start = { fiscalYearStartMonth: 4, fiscalYearStartDay: 6 };
   const asset = { cost: minor(120_000), residual: minor(0), acquired: d(acquired), method, life: '5' };
-  const at = (day: string) => accumulatedDepreciation(asset, d(day), start);
-  expect([at('2027-04-05'), at('2028-04-05')]).toEqual([amount(first), amount(second)]);
+  const read = (day: string) => accumulatedDepreciation(asset, d(day), start);
+  expect([read('2027-04-05'), read('2028-04-05')]).toEqual([amount(first), amount(second)]);
   // a month counts as soon as it is over
-  expect(at('2027-04-04')).toBeLessThan(amount(first));
+  expect(read('2027-04-04')).toBeLessThan(amount(first));
 });
 
 describe('what is written off between two days', () => {
@@ -198,11 +198,11 @@ describe('what is written off between two days', () => {
     '%s: taken on as its method says, it goes on as if it had always been here',
     (method) => {
       const asset = { ...truck, method };
-      const at = d('2013-12-31');
-      const takenOn = { at, accumulated: minor(accumulatedDepreciation(asset, at, FROM_JANUARY) ?? 0) };
+      const date = d('2013-12-31');
+      const takenOn = { at: date, accumulated: minor(accumulatedDepreciation(asset, date, FROM_JANUARY) ?? 0) };
       for (const month of ['2014-01-31', '2015-07-31', '2017-03-31', '2019-12-31']) {
-        expect(depreciationBetween(asset, at, d(month), FROM_JANUARY, takenOn)).toBe(
-          depreciationBetween(asset, at, d(month), FROM_JANUARY),
+        expect(depreciationBetween(asset, date, d(month), FROM_JANUARY, takenOn)).toBe(
+          depreciationBetween(asset, date, d(month), FROM_JANUARY),
         );
       }
     },

@@ -111,11 +111,11 @@ test('expenses are told the largest first, whatever part of the statement they s
 test('of many the small ones stand together, and all come to the whole', () => {
   const rows = [
     row('heading', 'operating-expenses', 'Operating expenses'),
-    ...Array.from({ length: 14 }, (_, at) => row('account', '', `Part ${at}`, (at + 1) * 1_000)),
+    ...Array.from({ length: 14 }, (_, index) => row('account', '', `Part ${index}`, (index + 1) * 1_000)),
   ];
   const parts = largestParts(rows);
   expect(parts.map(({ label }) => label)).toEqual([
-    ...Array.from({ length: 9 }, (_, at) => `Part ${13 - at}`),
+    ...Array.from({ length: 9 }, (_, index) => `Part ${13 - index}`),
     '5 others',
   ]);
   expect(parts.reduce((sum, { amounts: [amount] }) => sum + (amount ?? 0), 0)).toBe(105_000);

@@ -16,8 +16,8 @@ const LOAN: EffectAccount = { number: '2600', name: 'Loan', element: 'liability'
 const SALES: EffectAccount = { number: '4000', name: 'Sales', element: 'revenue', contra: false };
 const RENT: EffectAccount = { number: '6100', name: 'Rent', element: 'expense', contra: false };
 const CHART = [BANK, LOAN, SALES, RENT];
-const balances = (of: Record<string, number>): BalancesAt =>
-  new Map(Object.entries(of).map(([number, amount]) => [number, minor(amount)]));
+const balances = (amounts: Record<string, number>): BalancesAt =>
+  new Map(Object.entries(amounts).map(([number, amount]) => [number, minor(amount)]));
 
 describe('what an entry does', () => {
   const then = balances({ 1010: 500, 2600: -200, 4000: -900, 6100: 600 });
@@ -27,7 +27,12 @@ describe('what an entry does', () => {
       temporary: balances({ 1010: 0, 4000: -1_400, 6100: 900 }),
     });
     expect(
-      effect.accounts.map(({ account, change, then: at, later }) => [account.number, change, at, later]),
+      effect.accounts.map(({ account, change, then: beforeAfter, later }) => [
+        account.number,
+        change,
+        beforeAfter,
+        later,
+      ]),
     ).toEqual([
       ['1010', 100, { before: 500, after: 600 }, { before: 800, after: 900 }],
       ['4000', 100, { before: 900, after: 1_000 }, { before: 1_400, after: 1_500 }],

@@ -7,16 +7,16 @@ const chart = chartFrom([
   { number: '6100', name: 'Rent', element: 'expense' },
   { number: '6200', name: 'Rent', element: 'expense' },
 ]);
-const of = { chart, baseCurrency: parseCurrencyCode('EUR'), today: parseCivilDate('2026-06-30') };
+const context = { chart, baseCurrency: parseCurrencyCode('EUR'), today: parseCivilDate('2026-06-30') };
 
 /** The rows of a table, its columns parted by bars, as entry, date, account, debit, credit. */
 function read(header: string, ...rows: string[]): string[] {
   const columns = header.split('|');
   const table = rows.map((row, index) => ({
     line: index + 2,
-    cells: Object.fromEntries(row.split('|').map((cell, at) => [columns[at] ?? '', cell])),
+    cells: Object.fromEntries(row.split('|').map((cell, index) => [columns[index] ?? '', cell])),
   }));
-  return entryTable(table, of).rows.map(({ line, cells: { entry, date, account, debit, credit } }) =>
+  return entryTable(table, context).rows.map(({ line, cells: { entry, date, account, debit, credit } }) =>
     [line, entry, date, account, debit, credit].join('|'),
   );
 }
@@ -86,7 +86,7 @@ test.each<[string, string, string[], string[]]>([
 test('problems are told at the columns of the table', () => {
   const [to, from] = entryTable(
     [{ line: 2, cells: { date: '', from_account: '1', to_account: '2', amount: 'x' } }],
-    of,
+    context,
   ).rows;
   expect([to?.from?.account, from?.from?.account, to?.from?.debit]).toEqual(['to_account', 'from_account', 'amount']);
 });
@@ -104,8 +104,8 @@ test.each<[string[], string, boolean]>([
 test('dates that could be read either way are told', () => {
   const table = [{ line: 2, cells: { date: '3/4/2026', account: '1010', amount: '5' } }];
   const other = ', as you type dates. If it means another day, write dates with the year first.';
-  expect(entryTable(table, of).notes).toEqual([`3/4/2026 is read as 3 April 2026${other}`]);
-  const monthFirst = entryTable(table, { ...of, order: 'month-first' });
+  expect(entryTable(table, context).notes).toEqual([`3/4/2026 is read as 3 April 2026${other}`]);
+  const monthFirst = entryTable(table, { ...context, order: 'month-first' });
   expect(monthFirst.notes).toEqual([`3/4/2026 is read as 4 March 2026${other}`]);
   expect(monthFirst.rows[0]?.cells.date).toBe('2026-03-04');
 });
@@ -113,7 +113,7 @@ test('dates that could be read either way are told', () => {
 test('of a row from one account to another the tax is of revenue or expense, in what went', () => {
   const cells = { date: '2026-03-01', amount: '120', tax_code: 'P20', supply_date: '28/2/2026' };
   const taxOf = (from: string, to: string, more: object = {}): unknown[] =>
-    entryTable([{ line: 2, cells: { ...cells, from_account: from, to_account: to, ...more } }], of).rows.map(
+    entryTable([{ line: 2, cells: { ...cells, from_account: from, to_account: to, ...more } }], context).rows.map(
       ({ cells: { account, tax_code, amount_is, supply_date } }) => [account, tax_code, amount_is, supply_date],
     );
   expect(taxOf('1010', '6100')).toEqual([

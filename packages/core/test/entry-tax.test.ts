@@ -149,12 +149,12 @@ const told = ({ lines }: Pick<CheckedEntry, 'lines'>): string[] =>
   lines.map(({ account, amount, tax }) => {
     const { number } = accountIn(plain, account);
     const name = codes.find(({ id }) => id === tax?.code)?.code;
-    const of = tax && ` ${name} ${tax.rate}% of ${tax.base}${tax.side ? ` on ${tax.side}` : ''}`;
-    return `${number} ${amount}${of ?? ''}${tax?.adjustment === undefined ? '' : ` moved ${tax.adjustment}`}`;
+    const words = tax && ` ${name} ${tax.rate}% of ${tax.base}${tax.side ? ` on ${tax.side}` : ''}`;
+    return `${number} ${amount}${words ?? ''}${tax?.adjustment === undefined ? '' : ` moved ${tax.adjustment}`}`;
   });
 const posted = (lines: readonly ProposedLine[], more: Partial<ProposedEntry> = {}): string[] => {
   const checked = check(lines, more);
-  if (!checked.ok) return checked.problems.map((one) => `${one.code} at ${one.path}`);
+  if (!checked.ok) return checked.problems.map((problem) => `${problem.code} at ${problem.path}`);
   return told(checked.value);
 };
 
@@ -337,7 +337,7 @@ test('what an entry is between is told without the tax of its lines, unless ther
 test('each line says what it comes to', () => {
   const line = (amount: number) => ({ account: byNumber(plain, '6100').id, amount: minor(amount) });
   const taxing = (name: string, isGross: boolean, adjustment = 0) => ({
-    code: codes.find((one) => one.code === name) as TaxCode,
+    code: codes.find((code) => code.code === name) as TaxCode,
     isGross,
     adjustment: minor(adjustment),
   });
@@ -400,34 +400,34 @@ describe('what is refused', () => {
     expect(posted(sale(more), entry)).toEqual(problems);
   });
   test('a code out of use, and one whose account is retired', () => {
-    const old = codes.map((one) => ({ ...one, active: false }));
-    const retired = codes.map((one) => ({
-      ...one,
-      rates: one.rates.map((rate) => ({
+    const old = codes.map((code) => ({ ...code, active: false }));
+    const retired = codes.map((code) => ({
+      ...code,
+      rates: code.rates.map((rate) => ({
         ...rate,
         parts: rate.parts.map((part) => ({ ...part, account: byNumber(plain, '1900').id })),
       })),
     }));
     const codesOf = (taxCodes: TaxCode[]): string[] => {
       const checked = check(sale({ taxCode: 'S' }), {}, { ...books, taxCodes });
-      return checked.ok ? [] : checked.problems.map((one) => one.code);
+      return checked.ok ? [] : checked.problems.map((problem) => problem.code);
     };
     expect([codesOf(old), codesOf(retired)]).toEqual([['tax-code-retired'], ['tax-code-unfit']]);
   });
   test('an account of tax that needs a value its line does not name', () => {
     const needing = chartWith('2200', { requiredBreakdowns: [1] });
     const checked = check(sale({ taxCode: 'S' }), {}, { ...books, chart: needing });
-    expect(checked.ok ? [] : checked.problems.map((one) => one.path)).toEqual(['lines.1.breakdowns.Fund']);
+    expect(checked.ok ? [] : checked.problems.map((problem) => problem.path)).toEqual(['lines.1.breakdowns.Fund']);
   });
 });
 
 const chartWith = (number: string, more: Partial<Account>): Books['chart'] => {
-  const accounts = plain.accounts.map((one) => (one.number === number ? { ...one, ...more } : one));
+  const accounts = plain.accounts.map((account) => (account.number === number ? { ...account, ...more } : account));
   return {
     ...plain,
     accounts,
-    byId: new Map(accounts.map((one) => [one.id, one])),
-    byNumber: new Map(accounts.map((one) => [one.number, one])),
+    byId: new Map(accounts.map((account) => [account.id, account])),
+    byNumber: new Map(accounts.map((account) => [account.number, account])),
   };
 };
 
@@ -567,9 +567,9 @@ describe('laws of taxed entries', () => {
   const grossOf = (lines: ProposedLine[]): number => {
     const probe = check([...lines, { account: '1010', debit: '0.01' }]);
     if (probe.ok) return -1;
-    const message = probe.problems.find((one) => one.code === 'unbalanced')?.message ?? '';
-    const [debit, credit] = [/Debits are ([\d,.]+)/, /credits ([\d,.]+):/].map((one) =>
-      Math.round(Number((one.exec(message)?.[1] ?? '0').replaceAll(',', '')) * 100),
+    const message = probe.problems.find((problem) => problem.code === 'unbalanced')?.message ?? '';
+    const [debit, credit] = [/Debits are ([\d,.]+)/, /credits ([\d,.]+):/].map((regExp) =>
+      Math.round(Number((regExp.exec(message)?.[1] ?? '0').replaceAll(',', '')) * 100),
     );
     return (debit ?? 0) - 1 - (credit ?? 0);
   };
@@ -593,13 +593,17 @@ describe('laws of taxed entries', () => {
   test('turned round, every line and its tax is turned round', () => {
     fc.assert(
       fc.property(fc.array(anyLine, { minLength: 1, maxLength: 6 }), (drawn) => {
-        const [one, other] = [drawn, drawn.map((line) => ({ ...line, isDebit: !line.isDebit }))].map((lines) =>
+        const [checked, other] = [drawn, drawn.map((line) => ({ ...line, isDebit: !line.isDebit }))].map((lines) =>
           check(balanced(lines.map(proposedLine))),
         );
-        fc.pre(Boolean(one?.ok && other?.ok));
-        if (!one?.ok || !other?.ok) return;
+        fc.pre(Boolean(checked?.ok && other?.ok));
+        if (!checked?.ok || !other?.ok) return;
         expect(other.value.lines.map(({ amount, tax }) => [amount, tax?.base ?? 0, tax?.adjustment ?? 0])).toEqual(
-          one.value.lines.map(({ amount, tax }) => [-amount, -(tax?.base ?? 0) || 0, -(tax?.adjustment ?? 0) || 0]),
+          checked.value.lines.map(({ amount, tax }) => [
+            -amount,
+            -(tax?.base ?? 0) || 0,
+            -(tax?.adjustment ?? 0) || 0,
+          ]),
         );
       }),
       { seed: 20271129, numRuns: 200 },

@@ -83,7 +83,7 @@ describe('a row of contacts', () => {
     bank: { iban: 'GB82WEST12345698765432', holder: 'H. Atch' },
   };
   const cellsOf = (row: readonly string[]): Record<string, string> =>
-    Object.fromEntries(CONTACT_COLUMNS.map((column, at) => [column, row[at] ?? '']));
+    Object.fromEntries(CONTACT_COLUMNS.map((column, index) => [column, row[index] ?? '']));
   test('reads as it was written', () => {
     const [row = []] = contactRows([contact]);
     const read = contactFromRow({ line: 2, cells: cellsOf(row) });
@@ -137,16 +137,16 @@ describe('a file of breakdown values', () => {
     ],
   };
   const rows = (...values: Record<string, string>[]): ValueRow[] =>
-    values.map((cells, at) => ({ line: at + 2, cells: { breakdown: 'site', ...cells } }));
+    values.map((cells, index) => ({ line: index + 2, cells: { breakdown: 'site', ...cells } }));
   const plan = (file: ValueRow[], posted: number[] = []) =>
     planValues(file, [site], chart, (_, value) => posted.includes(value));
   const codes = (file: ValueRow[], posted?: number[]): string[] =>
     plan(file, posted).problems.map(({ code, path }) => `${code} at ${path}`);
 
   test('written and read again changes nothing', () => {
-    const written = valueRows([site], chart).map((row, at) => ({
-      line: at + 2,
-      cells: Object.fromEntries(VALUE_COLUMNS.map((column, place) => [column, row[place] ?? ''])),
+    const written = valueRows([site], chart).map((row, index) => ({
+      line: index + 2,
+      cells: Object.fromEntries(VALUE_COLUMNS.map((column, index) => [column, row[index] ?? ''])),
     }));
     const { planned, problems } = plan(written);
     expect(problems).toEqual([]);

@@ -46,7 +46,7 @@ type Posted = readonly [
 ];
 
 /** What is found in some entries of 2026, the year before being their history. */
-function found(posted: readonly Posted[], of: { to?: string; firstDay?: string } = {}): Finding[] {
+function found(posted: readonly Posted[], asked: { to?: string; firstDay?: string } = {}): Finding[] {
   const entries = posted.map(([date, debit, credit, amount, more = {}], index): ReviewedEntry => {
     const { contact, document, ...rest } = more;
     const line = (number: string, signed: number) => {
@@ -72,7 +72,7 @@ function found(posted: readonly Posted[], of: { to?: string; firstDay?: string }
   });
   const balancesAt = (date: CivilDate): ReadonlyMap<AccountId, Minor> => {
     const balances = new Map<AccountId, Minor>();
-    for (const entry of entries.filter((one) => one.date <= date))
+    for (const entry of entries.filter((entry) => entry.date <= date))
       for (const { account, amount } of entry.lines) {
         if (isTemporary(accountIn(chart, account)) && entry.date < `${date.slice(0, 4)}-01-01`) continue;
         balances.set(account, minor((balances.get(account) ?? 0) + amount));
@@ -82,27 +82,28 @@ function found(posted: readonly Posted[], of: { to?: string; firstDay?: string }
   const review = new Review({
     chart,
     from: d('2026-01-01'),
-    to: d(of.to ?? '2026-12-31'),
-    firstDay: d(of.firstDay ?? '2025-01-01'),
+    to: d(asked.to ?? '2026-12-31'),
+    firstDay: d(asked.firstDay ?? '2025-01-01'),
     balancesAt,
     unit: 100,
   });
-  for (const entry of entries) if (entry.date <= (of.to ?? '2026-12-31')) review.add(entry);
+  for (const entry of entries) if (entry.date <= (asked.to ?? '2026-12-31')) review.add(entry);
   return review.findings();
 }
-const ofType = (type: FindingType, findings: Finding[]): Finding[] => findings.filter((one) => one.type === type);
+const ofType = (type: FindingType, findings: Finding[]): Finding[] =>
+  findings.filter((finding) => finding.type === type);
 const said = ({ title, evidence }: Finding): string =>
   `${title}: ${evidence.map((part) => (typeof part === 'string' ? part : (part.amount / 100).toFixed(2))).join('')}`;
 
 const capital: Posted = ['2025-01-01', '1010', '3200', 9_000_000, { kind: 'opening' }];
 const months = (from: string, count: number): CivilDate[] =>
-  Array.from({ length: count }, (_, at) => addMonths(d(from), at));
+  Array.from({ length: count }, (_, index) => addMonths(d(from), index));
 const rents = (from: string, count: number): Posted[] =>
   months(from, count).map((month): Posted => [addDays(month, 2), '6100', '1010', 80_000]);
 /** Amounts that vary as bought goods do, none of them round. */
-const varied = Array.from({ length: 24 }, (_, at) => 4_013 + ((at * 7_919) % 3_007));
-const repairs = varied.map((amount, at): Posted => [
-  addDays(d('2025-02-03'), at * 21),
+const varied = Array.from({ length: 24 }, (_, index) => 4_013 + ((index * 7_919) % 3_007));
+const repairs = varied.map((amount, index): Posted => [
+  addDays(d('2025-02-03'), index * 21),
   '6500',
   '1010',
   amount === 0 ? 1 : amount,
@@ -202,7 +203,7 @@ const CASES: readonly {
       [
         capital,
         ...repairs,
-        ...months('2026-06-08', 3).map((day, at): Posted => [day, '6500', '1010', 451_300 + at * 977]),
+        ...months('2026-06-08', 3).map((day, index): Posted => [day, '6500', '1010', 451_300 + index * 977]),
       ],
     ],
     says: '6500 Repairs: far out of what is usual: 4513.00 in 2026-0026 of 8 August 2026; the middle one of 25 is ',
@@ -227,7 +228,11 @@ const CASES: readonly {
     not: [
       [capital, ...repairs],
       // refunds are common
-      [capital, ...repairs, ...months('2026-01-08', 6).map((day, at): Posted => [day, '1010', '6500', 1_100 + at])],
+      [
+        capital,
+        ...repairs,
+        ...months('2026-01-08', 6).map((day, index): Posted => [day, '1010', '6500', 1_100 + index]),
+      ],
       [capital, ...repairs, ['2026-08-08', '1010', '6500', 4_711, { source: 'recurring' }]],
     ],
     says: '6500 Repairs: credited, as hardly ever: 47.11 in 2026-0026 of 8 August 2026; 24 of 25 lines stand on the other side',
@@ -239,7 +244,7 @@ const CASES: readonly {
       [capital, ...repairs, ['2026-08-08', '6500', '1010', 10_001]],
       [
         capital,
-        ...repairs.map(([date, debit, credit], at): Posted => [date, debit, credit, 1_000 * (4 + (at % 7))]),
+        ...repairs.map(([date, debit, credit], index): Posted => [date, debit, credit, 1_000 * (4 + (index % 7))]),
         ['2026-08-08', '6500', '1010', 10_000],
       ],
     ],
@@ -264,22 +269,22 @@ const CASES: readonly {
     type: 'day-without-work',
     there: [
       capital,
-      ...Array.from({ length: 110 }, (_, at): Posted => [
-        addDays(d('2025-01-06'), Math.floor(at / 5) * 7 + (at % 5)),
+      ...Array.from({ length: 110 }, (_, index): Posted => [
+        addDays(d('2025-01-06'), Math.floor(index / 5) * 7 + (index % 5)),
         '1010',
         '4000',
-        1_000 + at * 7,
+        1_000 + index * 7,
       ]),
       ['2026-05-10', '1010', '4000', 4_711],
     ],
     not: [
       [
         capital,
-        ...Array.from({ length: 110 }, (_, at): Posted => [
-          addDays(d('2026-01-06'), at),
+        ...Array.from({ length: 110 }, (_, index): Posted => [
+          addDays(d('2026-01-06'), index),
           '1010',
           '4000',
-          1_000 + at * 7,
+          1_000 + index * 7,
         ]),
       ],
       [capital, ['2026-05-10', '1010', '4000', 4_711]],
@@ -295,11 +300,11 @@ const CASES: readonly {
       // everything is written once a year
       [
         capital,
-        ...months('2026-01-05', 12).map((day, at): Posted => [
+        ...months('2026-01-05', 12).map((day, index): Posted => [
           day,
           '6500',
           '1010',
-          4_711 + at,
+          4_711 + index,
           { postedOn: d('2027-01-05') },
         ]),
       ],
@@ -392,7 +397,7 @@ const CASES: readonly {
   },
 ];
 
-describe.each(CASES.map((one) => [one.type, one] as const))('%s', (type, { there, not, says }) => {
+describe.each(CASES.map((item) => [item.type, item] as const))('%s', (type, { there, not, says }) => {
   test('is found where it is, with its evidence', () => {
     const [first, ...others] = ofType(type, found(there));
     expect(first && said(first)).toContain(says);
@@ -406,7 +411,7 @@ describe.each(CASES.map((one) => [one.type, one] as const))('%s', (type, { there
 
 test('every type is tried', () => {
   expect(CASES.map(({ type }) => type)).toEqual(
-    FINDING_TYPES.filter((type) => CASES.some((one) => one.type === type)),
+    FINDING_TYPES.filter((type) => CASES.some((candidate) => candidate.type === type)),
   );
   expect(CASES).toHaveLength(FINDING_TYPES.length);
 });

@@ -25,7 +25,7 @@ describe('the days on which papers are issued', () => {
     // long past, or not yet begun
     [days('year', '2020-06-01'), '2027-06-01', '2028-06-01'],
     [days('month', '2030-06-01'), '2027-06-01', '2030-06-01'],
-  ])('%o after %s: %s', (of, through, next) => expect(nextIssue(of, d(through))).toBe(next));
+  ])('%o after %s: %s', (days, through, next) => expect(nextIssue(days, d(through))).toBe(next));
 
   test.each<[string, string, string | undefined]>([
     ['2027-01-30', '2027-01-30', undefined],

@@ -32,16 +32,16 @@ export const FUNDS: Breakdown = {
 
 /** A chart from proposals that may refer to each other by number. */
 export function chartFrom(proposals: readonly ProposedAccount[]): Chart {
-  const ids = new Map(proposals.map((one, index) => [one.number, (index + 1) as AccountId]));
-  const accounts = proposals.map((one): Account => {
-    const checked = checkAccountFields(one);
+  const ids = new Map(proposals.map((proposal, index) => [proposal.number, (index + 1) as AccountId]));
+  const accounts = proposals.map((proposal): Account => {
+    const checked = checkAccountFields(proposal);
     if (!checked.ok) throw new Error(JSON.stringify(checked.problems));
     const { parentNumber, closesToNumber, breakdownNames: names, taxCodeName, ...fields } = checked.value;
     if (names || taxCodeName) throw new Error('charts in memory have neither breakdowns nor tax codes');
     const [parent, closesTo] = [ids.get(parentNumber ?? ''), ids.get(closesToNumber ?? '')];
     return {
       ...fields,
-      id: ids.get(one.number) as AccountId,
+      id: ids.get(proposal.number) as AccountId,
       ...(parent && { parent }),
       ...(closesTo && { closesTo }),
     };

@@ -52,7 +52,7 @@ describe('currencies, ISO 4217', () => {
     const { data } = {
       data: createRequire(import.meta.url)('currency-codes/data') as { code: string; digits: number }[],
     };
-    const digits = new Map(data.map((one) => [one.code, one.digits]));
+    const digits = new Map(data.map((item) => [item.code, item.digits]));
     expect(CURRENCY_CODES.length).toBeGreaterThan(150);
     for (const code of CURRENCY_CODES) expect([code, exponentOf(code)]).toEqual([code, digits.get(code)]);
   });
@@ -86,11 +86,11 @@ describe('shares by largest remainder', () => {
   test('parts always add up, each within a unit of its exact share', () => {
     const weights = fc
       .array(fc.integer({ min: 0, max: 1000 }), { minLength: 1, maxLength: 8 })
-      .filter((all) => all.some((one) => one > 0));
+      .filter((all) => all.some((count) => count > 0));
     fc.assert(
       fc.property(fc.integer({ min: -1e9, max: 1e9 }), weights, (amount, given) => {
         const parts = allocate(minor(amount), given);
-        const whole = given.reduce((sum, one) => sum + one, 0);
+        const whole = given.reduce((sum, count) => sum + count, 0);
         expect(sumOf(parts)).toBe(amount + 0);
         parts.forEach((part, index) =>
           expect(Math.abs(part - (amount * (given[index] ?? 0)) / whole)).toBeLessThanOrEqual(1),

@@ -40,7 +40,8 @@ const TWO_YEARS = rows(
   { account: '3000', date: '2023-12-31', credit: '65' },
 );
 const told = (history: TrayRows): OldBalances[] => oldBalances(read(history).history.facts, on);
-const held = (of: OldBalances | undefined, number: string): number => of?.balances.get(id(number)) ?? 0;
+const held = (oldBalances: OldBalances | undefined, number: string): number =>
+  oldBalances?.balances.get(id(number)) ?? 0;
 const write = (amount: number): string => formatAmount(minor(amount), parseCurrencyCode('EUR'));
 
 test('each earlier date balances by itself, and nothing of it is posted', () => {
@@ -181,7 +182,8 @@ describe('figures of the old books', () => {
 
   test('whatever moved month by month, any span of it is what its months received', () => {
     const months: CivilDate[] = [];
-    for (let at = d('2022-01-31'); at < d('2025-12-31'); at = endOfMonth(d(`${nextMonth(at)}-01`))) months.push(at);
+    for (let date = d('2022-01-31'); date < d('2025-12-31'); date = endOfMonth(d(`${nextMonth(date)}-01`)))
+      months.push(date);
     const figures = fc.array(fc.integer({ min: -9_999, max: 9_999 }), {
       minLength: months.length,
       maxLength: months.length,
@@ -194,7 +196,7 @@ describe('figures of the old books', () => {
         );
         const from = d(`${months[first]?.slice(0, 7)}-01`);
         const { flows } = flowsInOldBooks(told({ history }), chart, books.calendar, from, months[last] as CivilDate);
-        const sum = amounts.slice(first, last + 1).reduce((all, one) => all + one, 0);
+        const sum = amounts.slice(first, last + 1).reduce((all, amount) => all + amount, 0);
         expect(sumByAccount(flows ?? []).get(id('4000')) ?? 0).toBe(sum);
       }),
       { numRuns: 60 },
@@ -294,7 +296,8 @@ describe('two statements beside each other', () => {
         const compared = alignedRows(chart, [now, earlier]);
         const figuresOf = (rows: readonly { account?: unknown; amount?: number | undefined }[]) =>
           rows.flatMap(({ account, amount }) => (account && amount !== undefined ? [amount] : []));
-        const column = (at: number) => compared.map(({ account, amounts }) => ({ account, amount: amounts[at] }));
+        const column = (index: number) =>
+          compared.map(({ account, amounts }) => ({ account, amount: amounts[index] }));
         expect(figuresOf(column(0))).toEqual(figuresOf(now));
         expect(figuresOf(column(1))).toEqual(figuresOf(earlier));
         expect(compared.at(-1)?.amounts).toEqual([now.at(-1)?.amount, earlier.at(-1)?.amount]);

@@ -57,23 +57,23 @@ interface AgeingExpected {
 describe('aged balances', () => {
   // Source: days overdue = report date less due date (common practice); the cases name theirs.
   test.each(['ageing-receivables-by-due-date', 'ageing-payables-by-due-date'])('%s', (id) => {
-    const found = casesOf<AgeingInputs, AgeingExpected>('ageing').find((one) => one.id === id);
+    const found = casesOf<AgeingInputs, AgeingExpected>('ageing').find((candidate) => candidate.id === id);
     const { inputs, expected } = found as NonNullable<typeof found>;
     const asAt = d(inputs.as_of);
     const parties = [...new Set(inputs.documents.map(({ party }) => party))];
-    const line = (of: AgeingInputs['documents'][number], date: string, amount: number): ControlLine => ({
+    const line = (document: AgeingInputs['documents'][number], date: string, amount: number): ControlLine => ({
       account,
-      contact: (parties.indexOf(of.party) + 1) as ContactId,
+      contact: (parties.indexOf(document.party) + 1) as ContactId,
       date: d(date),
       amount: minor(amount),
-      document: of.id,
-      ...(date === of.date && { dueDate: d(of.due) }),
-      entry: of.id,
+      document: document.id,
+      ...(date === document.date && { dueDate: d(document.due) }),
+      entry: document.id,
     });
     const lines = inputs.documents
-      .flatMap((of) => [
-        line(of, of.date, parseAmount(of.amount, EUR)),
-        ...(of.payments ?? []).map((paid) => line(of, paid.date, -parseAmount(paid.amount, EUR))),
+      .flatMap((document) => [
+        line(document, document.date, parseAmount(document.amount, EUR)),
+        ...(document.payments ?? []).map((paid) => line(document, paid.date, -parseAmount(paid.amount, EUR))),
       ])
       .filter(({ date }) => date <= asAt);
     const contacts = agedBalances(openItems(lines), asAt);
@@ -89,7 +89,7 @@ describe('aged balances', () => {
     const written = (ages: Readonly<Record<Age, number>>): Row =>
       Object.fromEntries(Object.entries(BUCKETS).map(([name, age]) => [name, formatAmount(minor(ages[age]), EUR)]));
     for (const row of expected.by_party) {
-      const contact = contacts.find((one) => one.contact === parties.indexOf(row['party'] ?? '') + 1);
+      const contact = contacts.find((contact) => contact.contact === parties.indexOf(row['party'] ?? '') + 1);
       expect({
         party: row['party'],
         ...written((contact as NonNullable<typeof contact>).ages),
@@ -264,9 +264,9 @@ describe('documents that pair rightly', () => {
           }),
         );
         const items = openItems(lines);
-        for (const one of [1, 2] as AccountId[]) {
-          const sum = (of: readonly { account: AccountId }[], pick: (row: never) => number): number =>
-            of.filter((row) => row.account === one).reduce((all, row) => all + pick(row as never), 0);
+        for (const account of [1, 2] as AccountId[]) {
+          const sum = (rows: readonly { account: AccountId }[], pick: (row: never) => number): number =>
+            rows.filter((row) => row.account === account).reduce((all, row) => all + pick(row as never), 0);
           expect(sum(items, ({ open }: { open: number }) => open)).toBe(
             sum(lines, ({ amount }: { amount: number }) => amount),
           );
@@ -297,18 +297,18 @@ describe('documents that pair rightly', () => {
           }),
         );
         const groupOf = ({ account, document }: ControlLine): string => `${account} ${documentKey(document ?? '')}`;
-        const isSettled = (one: ControlLine): boolean => {
-          const group = lines.filter((other) => groupOf(other) === groupOf(one));
+        const isSettled = (controlLine: ControlLine): boolean => {
+          const group = lines.filter((other) => groupOf(other) === groupOf(controlLine));
           const sum = group.reduce((all, { amount }) => all + amount, 0);
           const foreign = group.reduce((all, other) => all + (other.foreign?.amount ?? 0), 0);
           const currencies = new Set(group.map((other) => other.foreign?.currency));
-          return one.document !== undefined && sum === 0 && foreign === 0 && currencies.size === 1;
+          return controlLine.document !== undefined && sum === 0 && foreign === 0 && currencies.size === 1;
         };
-        const left = lines.filter((one) => !isSettled(one));
+        const left = lines.filter((line) => !isSettled(line));
         dropped += lines.length - left.length;
         // those of the same day stand in the order of their accounts' first lines
-        const sorted = (of: readonly ControlLine[]): string[] =>
-          openItems(of)
+        const sorted = (controlLines: readonly ControlLine[]): string[] =>
+          openItems(controlLines)
             .map((item) => JSON.stringify(item))
             .sort();
         expect(sorted(left)).toEqual(sorted(lines));

@@ -26,10 +26,10 @@ const agreed = (
 ): ProfitSharing => ({
   from: d(from),
   interest: parsePercent(interest),
-  partners: [KING, LEE].map((account, at) => ({
+  partners: [KING, LEE].map((account, index) => ({
     account,
-    salary: minor(salaries[at] ?? 0),
-    weight: weights[at] ?? 0,
+    salary: minor(salaries[index] ?? 0),
+    weight: weights[index] ?? 0,
   })),
 });
 
@@ -53,7 +53,7 @@ describe('a published division of income', () => {
   const sharing = agreed('2012-01-01', inputs.interest_percent, inputs.salaries.map(cents), inputs.remainder_ratio);
   const gifts = yearlyGifts(
     sharing,
-    new Map([KING, LEE].map((account, at) => [account, minor(cents(inputs.opening_capital[at] ?? ''))])),
+    new Map([KING, LEE].map((account, index) => [account, minor(cents(inputs.opening_capital[index] ?? ''))])),
   );
   const year = { first: d('2012-01-01'), last: d('2012-12-31') };
   const sharers = sharing.partners.map(({ account, weight }) => ({
@@ -61,7 +61,7 @@ describe('a published division of income', () => {
     share: weight,
     first: giftOf(gifts.get(account) ?? { salary: minor(0), interest: minor(0) }, year, year.last),
   }));
-  test.each(expected.divisions.map((one) => [one.net_income, one] as const))(
+  test.each(expected.divisions.map((division) => [division.net_income, division] as const))(
     'of %s',
     (income, { interest, shares }) => {
       expect([KING, LEE].map((account) => gifts.get(account)?.interest)).toEqual(interest.map(cents));
@@ -81,8 +81,12 @@ describe('what is given first', () => {
         (salary, interest, cuts) => {
           const gift = { salary: minor(salary), interest: minor(interest) };
           const ends = [...cuts.sort((a, b) => a - b).map((days) => addDays(d('2026-04-06'), days)), last];
-          const parts = ends.map((end, at) =>
-            giftOf(gift, { first: at === 0 ? d('2026-04-06') : addDays(ends[at - 1] ?? end, 1), last: end }, last),
+          const parts = ends.map((end, index) =>
+            giftOf(
+              gift,
+              { first: index === 0 ? d('2026-04-06') : addDays(ends[index - 1] ?? end, 1), last: end },
+              last,
+            ),
           );
           expect(parts.reduce((sum, part) => sum + part, 0)).toBe(salary + interest);
         },
@@ -104,10 +108,10 @@ describe('what is given first', () => {
 
 describe('sharing', () => {
   test('is that of the last agreement from a day no later', () => {
-    const [one, two] = [agreed('2026-01-01', '0', [], [1]), agreed('2026-07-01', '0', [], [1])];
-    expect(sharingOn([two, one], d('2025-12-31'))).toBeUndefined();
-    expect(sharingOn([two, one], d('2026-06-30'))).toBe(one);
-    expect(sharingOn([two, one], d('2026-07-01'))).toBe(two);
+    const [profitSharing, two] = [agreed('2026-01-01', '0', [], [1]), agreed('2026-07-01', '0', [], [1])];
+    expect(sharingOn([two, profitSharing], d('2025-12-31'))).toBeUndefined();
+    expect(sharingOn([two, profitSharing], d('2026-06-30'))).toBe(profitSharing);
+    expect(sharingOn([two, profitSharing], d('2026-07-01'))).toBe(two);
   });
   test('adds up to the result, whatever is given first', () => {
     const amount = fc.integer({ min: -1_000_000, max: 1_000_000 });
@@ -121,11 +125,11 @@ describe('sharing', () => {
             maxLength: 6,
           },
         ),
-        (result, of) => {
-          const sharers = of.map((one, at) => ({
-            account: at as AccountId,
-            share: one.share,
-            first: minor(one.first),
+        (result, sharing) => {
+          const sharers = sharing.map((item, index) => ({
+            account: index as AccountId,
+            share: item.share,
+            first: minor(item.first),
           }));
           const parts = [...shareResult(minor(result), sharers).values()];
           expect(parts.reduce((sum, part) => sum + part, 0)).toBe(result);

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { ELEMENTS, PROOFS, minor, proofEffects, proofOf, type Element } from '../src/index.js';
 
-const lines = (...of: [Element, number][]) => of.map(([element, amount]) => ({ element, amount: minor(amount) }));
-const effects = (...of: [Element, number][]): string[] =>
-  proofEffects(lines(...of)).map(({ key, left, right }) => `${key} ${left} ${right}`);
+const lines = (...amounts: [Element, number][]) =>
+  amounts.map(([element, amount]) => ({ element, amount: minor(amount) }));
+const effects = (...amounts: [Element, number][]): string[] =>
+  proofEffects(lines(...amounts)).map(({ key, left, right }) => `${key} ${left} ${right}`);
 
 describe('what an entry would do to the proofs', () => {
   test.each<[string, [Element, number][], string[]]>([
@@ -53,15 +54,15 @@ describe('what an entry would do to the proofs', () => {
       ['debits-credits 500 0', 'result-equity 0 500', 'equity-balance-sheet 0 500', 'cash-flow -500 0'],
     ],
     ['nothing', [], []],
-  ])('%s', (_, of, expected) => expect(effects(...of)).toEqual(expected));
+  ])('%s', (_, amounts, expected) => expect(effects(...amounts)).toEqual(expected));
   test('both figures move alike exactly when the entry is in balance', () => {
     const line = fc.tuple(fc.constantFrom(...ELEMENTS), fc.integer({ min: -9_999, max: 9_999 }));
     fc.assert(
       fc.property(fc.array(line, { maxLength: 8 }), fc.boolean(), (drawn, balanced) => {
         const sum = drawn.reduce((all, [, amount]) => all + amount, 0);
-        const of = lines(...drawn, ...(balanced ? [['asset', -sum] as [Element, number]] : []));
-        const inBalance = of.reduce((all, one) => all + one.amount, 0) === 0;
-        expect(proofEffects(of).every(({ left, right }) => left === right)).toBe(inBalance);
+        const drawnLines = lines(...drawn, ...(balanced ? [['asset', -sum] as [Element, number]] : []));
+        const inBalance = drawnLines.reduce((all, item) => all + item.amount, 0) === 0;
+        expect(proofEffects(drawnLines).every(({ left, right }) => left === right)).toBe(inBalance);
       }),
     );
   });

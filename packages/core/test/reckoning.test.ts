@@ -25,9 +25,11 @@ import { caseOf } from './cases.js';
 const EUR = parseCurrencyCode('EUR');
 const USD = parseCurrencyCode('USD');
 const percents = (...each: readonly string[]): AgePercents =>
-  Object.fromEntries(keysOf(AGES).map((age, at) => [age, parsePercent(each[at] ?? '0')])) as unknown as AgePercents;
+  Object.fromEntries(
+    keysOf(AGES).map((age, index) => [age, parsePercent(each[index] ?? '0')]),
+  ) as unknown as AgePercents;
 const ages = (...each: readonly number[]): Record<Age, number> =>
-  Object.fromEntries(keysOf(AGES).map((age, at) => [age, each[at] ?? 0])) as Record<Age, number>;
+  Object.fromEntries(keysOf(AGES).map((age, index) => [age, each[index] ?? 0])) as Record<Age, number>;
 
 describe('an allowance for doubtful debts', () => {
   test('by age, as published: ageing-allowance-five-buckets', () => {
@@ -36,7 +38,7 @@ describe('an allowance for doubtful debts', () => {
     const { inputs, expected } = caseOf<In, Out>('ageing', 'ageing-allowance-five-buckets');
     const sums = inputs.buckets.map(({ amount }) => parseAmount(amount, USD));
     const rows = allowanceRows(ages(...sums), percents(...inputs.buckets.map(({ percent }) => percent)), []);
-    expect(rows.map(({ amount }) => amount)).toEqual(expected.per_bucket.map((one) => parseAmount(one, USD)));
+    expect(rows.map(({ amount }) => amount)).toEqual(expected.per_bucket.map((text) => parseAmount(text, USD)));
     const found = reckoned('ages', rows, parseAmount(inputs.existing_allowance_credit, USD));
     expect(found.target).toBe(parseAmount(expected.required_allowance, USD));
     expect(found.change).toBe(parseAmount(expected.entry.debits[0]?.amount ?? '', USD));
@@ -75,7 +77,7 @@ describe('an allowance for doubtful debts', () => {
             minor(0),
           );
           expect(target).toBeGreaterThanOrEqual(0);
-          expect(target).toBeLessThanOrEqual(sums.reduce((sum, one) => sum + one, 0));
+          expect(target).toBeLessThanOrEqual(sums.reduce((sum, count) => sum + count, 0));
         },
       ),
     );
@@ -181,8 +183,10 @@ describe('interest on what stands on an account', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 1e9 }), fc.integer({ min: 1, max: 30 }), (opening, day) => {
         const date = d(`2026-12-${String(day).padStart(2, '0')}`);
-        const of = { ...month, dayCount: 'actual/365', months: 0 } as const;
-        expect(interestOf(minor(opening), [{ date, amount: minor(0) }], of)).toBe(interestOf(minor(opening), [], of));
+        const terms = { ...month, dayCount: 'actual/365', months: 0 } as const;
+        expect(interestOf(minor(opening), [{ date, amount: minor(0) }], terms)).toBe(
+          interestOf(minor(opening), [], terms),
+        );
       }),
     );
   });

@@ -80,8 +80,8 @@ describe('a loan', () => {
     principal: string;
     balance: string;
   }
-  const rows = (of: ReturnType<typeof instalments>, currency = EUR): Row[] =>
-    of.map((row, index) => ({
+  const rows = (rows: ReturnType<typeof instalments>, currency = EUR): Row[] =>
+    rows.map((row, index) => ({
       period: index + 1,
       payment: formatAmount(row.payment, currency),
       interest: formatAmount(row.interest, currency),
@@ -130,8 +130,8 @@ describe('a loan', () => {
     [['actual/365', d('2028-01-31'), d('2028-02-29'), 1], 29 / 365],
     [['actual/actual', d('2027-12-01'), d('2028-02-01'), 1], 31 / 365 + 31 / 366],
     [['actual/actual', d('2028-01-01'), d('2029-01-01'), 12], 1],
-  ])('%p of a year', (of, years) => {
-    const { parts, per } = partsOfYear(...of);
+  ])('%p of a year', (asked, years) => {
+    const { parts, per } = partsOfYear(...asked);
     expect(parts / per).toBeCloseTo(years, 12);
   });
   test('each instalment pays its interest, and the last clears the balance', () => {
@@ -143,14 +143,14 @@ describe('a loan', () => {
         fc.constantFrom('30/360', 'actual/365', 'actual/actual'),
         fc.constantFrom('level', 'level-principal'),
         (principal, rate, count, dayCount, repayment) => {
-          const of = {
+          const terms = {
             principal: minor(principal),
             rate: String(rate / 100),
             dayCount,
             repayment,
             drawn: d('2027-01-31'),
           };
-          const all = instalments(of, monthly('2027-02-28', count), 1);
+          const all = instalments(terms, monthly('2027-02-28', count), 1);
           let balance: number = principal;
           for (const row of all) {
             expect(row.payment).toBe(row.interest + row.principal);
@@ -213,9 +213,13 @@ describe('lines of an occurrence', () => {
       life: '5',
     } as const;
     const assets = ['Truck', 'Van'].map((name) => ({ name, asset, expense: '6400', accumulated: '1590' }));
-    const at = { ...on, since: d('2012-11-30'), date: d('2012-12-31'), assets };
+    const context = { ...on, since: d('2012-11-30'), date: d('2012-12-31'), assets };
     expect(
-      occurrenceLines({ source: 'depreciation', assetClass: 'Vehicles' }, [{ account: '6400', note: 'wear' }], at),
+      occurrenceLines(
+        { source: 'depreciation', assetClass: 'Vehicles' },
+        [{ account: '6400', note: 'wear' }],
+        context,
+      ),
     ).toEqual([
       { account: '6400', debit: '400.00', note: 'wear' },
       { account: '1590', credit: '200.00', note: 'Truck', document: 'Truck' },
@@ -225,14 +229,14 @@ describe('lines of an occurrence', () => {
   test('a loan: principal, interest, and what is paid', () => {
     const schedule: Schedule = { unit: 'month', every: 1, from: d('2027-02-28'), count: 12 };
     const given = { account: '2500', interestAccount: '6800', paymentAccount: '1010' };
-    const of: Loan = {
+    const loan: Loan = {
       principal: minor(1200000),
       rate: '6',
       dayCount: '30/360',
       repayment: 'level-principal',
       drawn: d('2027-01-31'),
     };
-    const lines = occurrenceLines({ source: 'loan', loan: { loan: of, ...given } }, [], {
+    const lines = occurrenceLines({ source: 'loan', loan: { loan, ...given } }, [], {
       ...on,
       dates: occurrences(schedule, addMonths(d('2027-02-28'), 12)),
     });
@@ -247,8 +251,8 @@ describe('lines of an occurrence', () => {
 
 describe('amounts from outside', () => {
   const reading: AmountsReading = { currency: EUR, accountOf: () => ({}) as never, hasEnd: true };
-  const wrong = (terms: AmountTerms, of = reading): string[] => {
-    const read = readRecurringAmounts(terms, of);
+  const wrong = (terms: AmountTerms, amountsReading = reading): string[] => {
+    const read = readRecurringAmounts(terms, amountsReading);
     return read.ok ? [] : read.problems.map(({ path }) => path);
   };
   test.each<[AmountTerms, string[]]>([

@@ -2,7 +2,12 @@ import { accountIn, type Classification, inStatementOrder, reducedAccounts } fro
 import { casesOf } from './cases.js';
 import { chartFrom } from './ledger.js';
 
-const of = (number: string, name: string, contra = false, classification: Classification = 'non-current-assets') => ({
+const read = (
+  number: string,
+  name: string,
+  contra = false,
+  classification: Classification = 'non-current-assets',
+) => ({
   number,
   name,
   contra,
@@ -21,26 +26,35 @@ describe('which account a contra account is taken from', () => {
   test.each([
     [
       'the one whose number begins alike',
-      [of('1500', 'Vans'), of('1509', 'Wear', true), of('1600', 'Mill'), of('1609', 'Wear of it', true)],
+      [read('1500', 'Vans'), read('1509', 'Wear', true), read('1600', 'Mill'), read('1609', 'Wear of it', true)],
       { 1509: '1500', 1609: '1600' },
     ],
     [
       'the one that it names, whatever the numbers',
-      [of('1510', 'Vans'), of('1520', 'Mill'), of('1591', 'Wear: Vans', true), of('1592', 'Wear, mill', true)],
+      [
+        read('1510', 'Vans'),
+        read('1520', 'Mill'),
+        read('1591', 'Wear: Vans', true),
+        read('1592', 'Wear, mill', true),
+      ],
       { 1591: '1510', 1592: '1520' },
     ],
     [
       'the longer name where two are named',
-      [of('15', 'Vans'), of('16', 'Small vans'), of('19', 'Wear of small vans', true)],
+      [read('15', 'Vans'), read('16', 'Small vans'), read('19', 'Wear of small vans', true)],
       { 19: '16' },
     ],
     [
       'the only one before it',
-      [of('151', 'Mill'), of('152', 'Wear', true), of('157', 'Vans'), of('158', 'Wear', true)],
+      [read('151', 'Mill'), read('152', 'Wear', true), read('157', 'Vans'), read('158', 'Wear', true)],
       { 152: '151', 158: '157' },
     ],
-    ['none where several may be meant', [of('1510', 'Vans'), of('1520', 'Mill'), of('1590', 'Wear', true)], {}],
-    ['none of another part', [of('1100', 'Customers', false, 'current-assets'), of('1109', 'Doubtful', true)], {}],
+    ['none where several may be meant', [read('1510', 'Vans'), read('1520', 'Mill'), read('1590', 'Wear', true)], {}],
+    [
+      'none of another part',
+      [read('1100', 'Customers', false, 'current-assets'), read('1109', 'Doubtful', true)],
+      {},
+    ],
   ])('%s', (_, accounts, expected) => expect(reduced(...accounts)).toEqual(expected));
   test('in the accounting cycles of handbooks, the account that they name', () => {
     type Inputs = {
@@ -51,7 +65,7 @@ describe('which account a contra account is taken from', () => {
       const assets = (inputs.accounts ?? []).filter(({ element }) => element === 'asset');
       const expected = assets.flatMap(({ number, contra, contra_to: to }) => (contra && to ? [[number, to]] : []));
       found += expected.length;
-      expect(reduced(...assets.map(({ number, name, contra }) => of(number, name, contra)))).toEqual(
+      expect(reduced(...assets.map(({ number, name, contra }) => read(number, name, contra)))).toEqual(
         Object.fromEntries(expected),
       );
     }
@@ -60,7 +74,7 @@ describe('which account a contra account is taken from', () => {
 });
 
 test('a contra account stands after the account that it is taken from', () => {
-  const chart = chartFrom([of('1480', 'Wear of vans', true), of('1500', 'Vans'), of('1600', 'Mill')]);
+  const chart = chartFrom([read('1480', 'Wear of vans', true), read('1500', 'Vans'), read('1600', 'Mill')]);
   expect(inStatementOrder(chart, reducedAccounts(chart)).map(({ number }) => number)).toEqual([
     '1500',
     '1480',

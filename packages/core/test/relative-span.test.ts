@@ -48,9 +48,9 @@ test('a span lies in the books and ends today or before, and what is past is fol
   fc.assert(
     fc.property(calendars, fc.integer({ min: 0, max: 2000 }), (calendar, days) => {
       const today = addDays(calendar.firstDay, days);
-      const of = (span: RelativeSpan) => daysOfSpan(span, calendar, today, new Set());
+      const read = (span: RelativeSpan) => daysOfSpan(span, calendar, today, new Set());
       for (const span of keysOf(RELATIVE_SPANS)) {
-        const found = of(span);
+        const found = read(span);
         if (!found) continue;
         expect(found.from >= calendar.firstDay && found.from <= found.to && found.to <= today).toBe(true);
       }
@@ -59,8 +59,8 @@ test('a span lies in the books and ends today or before, and what is past is fol
         ['last-quarter', 'quarter-to-date'],
         ['last-year', 'year-to-date'],
       ] as const) {
-        const last = of(past);
-        if (last) expect(addDays(last.to, 1)).toBe(of(now)?.from);
+        const last = read(past);
+        if (last) expect(addDays(last.to, 1)).toBe(read(now)?.from);
       }
     }),
   );

@@ -56,8 +56,8 @@ function roundedYear(before: readonly LedgerFlow[], flows: readonly LedgerFlow[]
   const exact = equityOf(before, flows);
   const equity = roundedEquity(exact, UNIT);
   const netResult = equityRow(equity, 'net-result').total;
-  const positionOf = (all: readonly LedgerFlow[], of: EquityStatement) =>
-    roundedPosition(balanceSheet(chart, KIND, all, of), of, UNIT);
+  const positionOf = (all: readonly LedgerFlow[], equityStatement: EquityStatement) =>
+    roundedPosition(balanceSheet(chart, KIND, all, equityStatement), equityStatement, UNIT);
   const sheet = positionOf([...before, ...flows], exact);
   const earlier = positionOf(before, equityOf([], before));
   const cashIn = ({ rows }: { rows: readonly StatementRow[] }): Map<number, Minor> =>
@@ -71,13 +71,13 @@ function roundedYear(before: readonly LedgerFlow[], flows: readonly LedgerFlow[]
     before: sumByAccount(before),
     entries: flows
       .filter(({ account }) => accountIn(chart, account).element === 'equity')
-      .map(({ account, amount }, place) => {
+      .map(({ account, amount }, index) => {
         const other = { account: byNumber(chart, '1010').id, amount: minor(-amount) };
-        return { place, isInSpan: true, lines: [{ account, amount }, other] };
+        return { place: index, isInSpan: true, lines: [{ account, amount }, other] };
       }),
     open: () => ({ start: ZERO, end: ZERO }),
   };
-  const atBeginning = minor([...cashIn(earlier).values()].reduce((sum, one) => sum + one, 0));
+  const atBeginning = minor([...cashIn(earlier).values()].reduce((sum, amount) => sum + amount, 0));
   const exactCash = cashFlowStatement(chart, KIND, basis);
   return {
     exact,
@@ -112,18 +112,18 @@ test('sums agree down each statement, across, from one to the next and from year
       const year = roundedYear(inBalance(first), inBalance(second));
       const { equity, sheet, earlier, multi, single, cash, netResult } = year;
       for (const rows of [multi.rows, single.rows, sheet.rows, cash.rows])
-        rows.forEach(({ key, amount }, at) => {
+        rows.forEach(({ key, amount }, index) => {
           if (amount !== undefined) expect([key, amount % UNIT]).toEqual([key, amount < 0 ? -0 : 0]);
-          const terms = statementFormula(rows, at);
+          const terms = statementFormula(rows, index);
           if (terms === undefined) return;
           const sum = terms.reduce((all, term) => all + term.sign * (rows[term.at]?.amount ?? 0), 0);
           expect([key, sum]).toEqual([key, amount]);
         });
       const before = equity.rows.filter(({ key }) => key !== 'closing-equity');
       const closing = equityRow(equity, 'closing-equity');
-      for (const row of equity.rows) expect(row.amounts.reduce((sum, one) => sum + one, 0)).toBe(row.total);
-      closing.amounts.forEach((amount, at) =>
-        expect(before.reduce((sum, row) => sum + (row.amounts[at] ?? 0), 0)).toBe(amount),
+      for (const row of equity.rows) expect(row.amounts.reduce((sum, amount) => sum + amount, 0)).toBe(row.total);
+      closing.amounts.forEach((amount, index) =>
+        expect(before.reduce((sum, row) => sum + (row.amounts[index] ?? 0), 0)).toBe(amount),
       );
       expect(multi.netResult).toBe(netResult);
       expect(multi.totalRevenue - multi.totalExpenses).toBe(netResult);
@@ -141,8 +141,8 @@ test('no figure is off by more than a few units, however many there are', () => 
     fc.property(cells, cells, (first, second) => {
       const { exact, equity, multi, exactRows, cash, exactCash } = roundedYear(inBalance(first), inBalance(second));
       const far = (a: Minor | undefined, b: Minor | undefined): number => Math.abs((a ?? 0) - (b ?? 0)) / UNIT;
-      exact.rows.forEach((row, at) => expect(far(equity.rows[at]?.total, row.total)).toBeLessThanOrEqual(2));
-      exactRows.forEach(({ amount }, at) => expect(far(multi.rows[at]?.amount, amount)).toBeLessThanOrEqual(4));
+      exact.rows.forEach((row, index) => expect(far(equity.rows[index]?.total, row.total)).toBeLessThanOrEqual(2));
+      exactRows.forEach(({ amount }, index) => expect(far(multi.rows[index]?.amount, amount)).toBeLessThanOrEqual(4));
       exactCash.rows.forEach(({ key, amount }) => {
         const own = cash.rows.find((row) => row.key === key && row.row !== 'heading');
         if (/^cash-at/.test(key)) expect(far(own?.amount, amount)).toBeLessThanOrEqual(2);

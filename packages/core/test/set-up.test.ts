@@ -107,7 +107,7 @@ describe('breakdowns', () => {
     ],
   };
   const codes = (checked: { ok: boolean; problems?: readonly Problem[] }): string[] =>
-    (checked.problems ?? []).map((one) => `${one.code} at ${one.path}`);
+    (checked.problems ?? []).map((problem) => `${problem.code} at ${problem.path}`);
 
   test.each<[string, Parameters<typeof checkBreakdown>, string[]]>([
     ['without a name', [{ name: ' ' }, [], undefined, 0], ['breakdown-name-missing at name']],
@@ -156,7 +156,7 @@ describe('breakdowns', () => {
     ['retired while it is usual', { name: 'General', active: false }, 1, ['breakdown-value-usual at active']],
   ])('a value %s is refused', (_, proposed, id, problems) => {
     const before = funds.values.find((value) => value.id === id);
-    expect(codes(checkBreakdownValue(proposed, funds, chart, (one) => one === 4, before))).toEqual(problems);
+    expect(codes(checkBreakdownValue(proposed, funds, chart, (count) => count === 4, before))).toEqual(problems);
   });
   test('a value in order names its parent and account', () =>
     expect(
@@ -195,7 +195,7 @@ describe('contacts', () => {
     [{ bank: { holder: 'a\u0000' } }, ['bank.holder']],
   ])('with %p one is refused', (change, paths) => {
     const checked = checkContact({ name: 'Low Weir', roles: ['customer'], ...change });
-    expect(checked.ok ? [] : checked.problems.map((one) => one.path)).toEqual(paths);
+    expect(checked.ok ? [] : checked.problems.map((problem) => problem.path)).toEqual(paths);
   });
   test('one in order is trimmed, its bank details without spaces', () => {
     const checked = checkContact({
@@ -232,9 +232,9 @@ describe('contacts', () => {
   ])('the IBAN %s is right, and wrong with any two neighbouring digits exchanged', (iban) => {
     expect(readBankDetails({ iban }, [])).toEqual({ iban });
     expect(isCheckDigitsRight(iban)).toBe(true);
-    for (let at = 4; at < iban.length - 1; at += 1) {
-      if (iban[at] === iban[at + 1]) continue;
-      const swapped = `${iban.slice(0, at)}${iban[at + 1]}${iban[at]}${iban.slice(at + 2)}`;
+    for (let index = 4; index < iban.length - 1; index += 1) {
+      if (iban[index] === iban[index + 1]) continue;
+      const swapped = `${iban.slice(0, index)}${iban[index + 1]}${iban[index]}${iban.slice(index + 2)}`;
       const problems: Problem[] = [];
       readBankDetails({ iban: swapped }, problems);
       expect([swapped, problems.length > 0]).toEqual([swapped, true]);

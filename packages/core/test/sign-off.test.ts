@@ -29,7 +29,7 @@ const books: Books = {
 };
 const on: TakeOnBooks = { books, changeover: d('2025-12-31'), rateOf: () => undefined };
 const rows = (...cells: Record<string, string>[]): TakeOnRow[] =>
-  cells.map((one, index) => ({ id: index + 1, cells: one }));
+  cells.map((cell, index) => ({ id: index + 1, cells: cell }));
 const OLD = rows(
   { account: '1010', debit: '60' },
   { account: '1100', debit: '40' },
@@ -94,7 +94,7 @@ describe('what stands in the way of signing off', () => {
       { 'trial-balance': rows({ account: '1010', debit: '5' }, { account: '4000', credit: '5' }) },
       [expect.stringMatching(/say into which account they are closed/) as unknown as string],
     ],
-  ])('is %s', (_, of, expected) => expect(signOffBlockers(readTrays(of, on), on, false)).toEqual(expected));
+  ])('is %s', (_, trays, expected) => expect(signOffBlockers(readTrays(trays, on), on, false)).toEqual(expected));
   test('revenue of an ended year is not, once it is said where it goes', () => {
     const trays = readTrays(
       { 'trial-balance': rows({ account: '1010', debit: '5' }, { account: '4000', credit: '5' }) },

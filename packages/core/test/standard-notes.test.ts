@@ -39,7 +39,9 @@ const movement = (number: string, opening: number, increase: number, decrease: n
   decrease: minor(decrease),
 });
 const told = (table: NoteTable | undefined): string[] =>
-  (table?.rows ?? []).map(({ label, amounts }) => [label, ...amounts.filter((one) => one !== undefined)].join(' '));
+  (table?.rows ?? []).map(({ label, amounts }) =>
+    [label, ...amounts.filter((amount) => amount !== undefined)].join(' '),
+  );
 
 /** Whether each sum of a table is what it adds up, down and across. */
 function expectSums({ rows, endsInTotal }: NoteTable): void {
@@ -50,7 +52,7 @@ function expectSums({ rows, endsInTotal }: NoteTable): void {
         expect([label, column, sum]).toEqual([label, column, amount]);
       });
     if (endsInTotal && amounts[0] !== undefined && rows[0]?.kind === 'heading')
-      expect(sumOf(amounts.slice(0, -1).map((one) => one ?? ZERO))).toBe(amounts.at(-1));
+      expect(sumOf(amounts.slice(0, -1).map((amount) => amount ?? ZERO))).toBe(amounts.at(-1));
   }
 }
 
@@ -113,8 +115,8 @@ describe('the movement of non-current assets', () => {
     );
     fc.assert(
       fc.property(fc.array(amounts, { minLength: 3, maxLength: 3 }), (figures) => {
-        const all = ['1500', '1509', '1600'].map((number, at) =>
-          movement(number, ...(figures[at] as [number, number, number])),
+        const all = ['1500', '1509', '1600'].map((number, index) =>
+          movement(number, ...(figures[index] as [number, number, number])),
         );
         const table = assetMovement(chart, USUAL_ARRANGEMENT, all);
         if (!table) return;

@@ -18,18 +18,18 @@ import {
 import { byNumber, chartFrom } from './ledger.js';
 
 const chartOfStarter = (starter: StarterChart): Chart =>
-  chartFrom(starter.accounts.map((one) => ({ ...one, breakdowns: undefined })));
+  chartFrom(starter.accounts.map((account) => ({ ...account, breakdowns: undefined })));
 
 /** The breakdowns of a starter as books would hold them. */
 function breakdownsOf(starter: StarterChart, chart: Chart): Breakdown[] {
-  return starter.breakdowns.map(({ name, values }, place) => {
-    const ids = new Map(values.map((value, at) => [value.name, at + 1]));
+  return starter.breakdowns.map(({ name, values }, index) => {
+    const ids = new Map(values.map((value, index) => [value.name, index + 1]));
     return {
-      id: place + 1,
+      id: index + 1,
       name,
       selfBalancing: false,
-      values: values.map((value, at) => ({
-        id: at + 1,
+      values: values.map((value, index) => ({
+        id: index + 1,
         name: value.name,
         active: true,
         ...(value.parent && { parent: ids.get(value.parent) as number }),
@@ -55,7 +55,7 @@ const WISHES: readonly (readonly [string, OrganisationKind, StarterWishes])[] = 
   [
     'forty partners',
     'partnership',
-    { partners: Array.from({ length: 40 }, (_, at) => ({ name: `Partner ${at + 1}`, share: 1 })) },
+    { partners: Array.from({ length: 40 }, (_, index) => ({ name: `Partner ${index + 1}`, share: 1 })) },
   ],
   ['two classes of shares', 'company', { shareClasses: ['Ordinary shares', 'Preference shares'] }],
   [
@@ -64,7 +64,10 @@ const WISHES: readonly (readonly [string, OrganisationKind, StarterWishes])[] = 
     {
       funds: [
         { name: 'General', restriction: 'none' },
-        ...Array.from({ length: 14 }, (_, at) => ({ name: `Appeal ${at + 1}`, restriction: 'purpose' as const })),
+        ...Array.from({ length: 14 }, (_, index) => ({
+          name: `Appeal ${index + 1}`,
+          restriction: 'purpose' as const,
+        })),
         { name: 'Orchard endowment', restriction: 'endowment' },
       ],
     },
@@ -76,21 +79,21 @@ describe.each(WISHES)('the starter chart of %s', (_, kind, wishes) => {
   const chart = chartOfStarter(starter);
   const breakdowns = breakdownsOf(starter, chart);
   test('has every part of the three statements, each number and name once', () => {
-    expect(new Set(chart.accounts.map((one) => one.element)).size).toBe(5);
-    expect(new Set(chart.accounts.map((one) => one.number)).size).toBe(starter.accounts.length);
-    expect(new Set(chart.accounts.map((one) => one.name)).size).toBe(starter.accounts.length);
-    expect(chart.accounts.flatMap((one) => one.control ?? [])).toEqual(['receivables', 'payables']);
+    expect(new Set(chart.accounts.map((account) => account.element)).size).toBe(5);
+    expect(new Set(chart.accounts.map((account) => account.number)).size).toBe(starter.accounts.length);
+    expect(new Set(chart.accounts.map((account) => account.name)).size).toBe(starter.accounts.length);
+    expect(chart.accounts.flatMap((account) => account.control ?? [])).toEqual(['receivables', 'payables']);
     for (const part of ['current-assets', 'non-current-assets', 'current-liabilities', 'revenue'] as const) {
-      expect(chart.accounts.some((one) => one.classification === part)).toBe(true);
+      expect(chart.accounts.some((account) => account.classification === part)).toBe(true);
     }
   });
   test('can be closed at once, with every line in a fund where there are funds: all temporary accounts go to zero', () => {
     const values = breakdowns[0]?.values.filter((value) => value.account !== undefined) ?? [];
     const combinations = values.length > 0 ? values.map((value) => ({ '1': value.id })) : [undefined];
-    const balances = chart.accounts.filter(isTemporary).flatMap((one, place) =>
-      combinations.map((within, at) => ({
-        account: one.id,
-        amount: minor(one.element === 'revenue' ? -1000 - place * (at + 1) : 100 + place + at),
+    const balances = chart.accounts.filter(isTemporary).flatMap((account, index) =>
+      combinations.map((within, item) => ({
+        account: account.id,
+        amount: minor(account.element === 'revenue' ? -1000 - index * (item + 1) : 100 + index + item),
         breakdowns: within,
       })),
     );
@@ -109,7 +112,9 @@ describe.each(WISHES)('the starter chart of %s', (_, kind, wishes) => {
       expect(moved.reduce<number>((sum, line) => sum + line.amount, balance.amount)).toBe(0);
     }
     // each fund’s result goes to its own account and to no other
-    for (const line of lines.filter((one) => one.breakdowns && !isTemporary(chart.byId.get(one.account) as never))) {
+    for (const line of lines.filter(
+      (line) => line.breakdowns && !isTemporary(chart.byId.get(line.account) as never),
+    )) {
       expect(line.account).toBe(fundAccountOf(breakdowns, line.breakdowns));
     }
   });
@@ -121,7 +126,7 @@ describe.each(WISHES)('the starter chart of %s', (_, kind, wishes) => {
 });
 
 const valueOf = (breakdowns: readonly Breakdown[]): Record<string, number> | undefined => {
-  const value = breakdowns[0]?.values.find((one) => one.account !== undefined);
+  const value = breakdowns[0]?.values.find((value) => value.account !== undefined);
   return value && { '1': value.id };
 };
 
@@ -133,7 +138,9 @@ test('partners have capital and drawings each, their shares, and drawings that c
     ],
   });
   const chart = chartOfStarter(starter);
-  expect(chart.accounts.filter((one) => one.element === 'equity').map((one) => [one.number, one.name])).toEqual([
+  expect(
+    chart.accounts.filter((account) => account.element === 'equity').map((account) => [account.number, account.name]),
+  ).toEqual([
     ['3000', 'Ash, capital'],
     ['3010', 'Rowan, capital'],
     ['3100', 'Ash, drawings'],
@@ -141,14 +148,14 @@ test('partners have capital and drawings each, their shares, and drawings that c
     ['3900', 'Income summary'],
   ]);
   const targets = resultTargets(chart, 'partnership');
-  expect(targets.ok && targets.value.map((one) => one.share)).toEqual([3, 2]);
+  expect(targets.ok && targets.value.map((resultTarget) => resultTarget.share)).toEqual([3, 2]);
   expect(byNumber(chart, '3110').closesTo).toBe(byNumber(chart, '3010').id);
 });
 
 test('a company has its classes of shares, premium, treasury shares, retained earnings and dividends', () => {
   const chart = chartOfStarter(starterChart('company', { shareClasses: ['A shares', 'B shares'] }));
-  const equity = chart.accounts.filter((one) => one.element === 'equity');
-  expect(equity.map((one) => [one.number, one.role, one.contra])).toEqual([
+  const equity = chart.accounts.filter((account) => account.element === 'equity');
+  expect(equity.map((account) => [account.number, account.role, account.contra])).toEqual([
     ['3000', 'share-capital', false],
     ['3010', 'share-capital', false],
     ['3100', 'share-capital', false],
@@ -176,9 +183,9 @@ test('a non-profit’s funds stand in a breakdown under their restriction, the g
       ],
     },
   ]);
-  const needing = accounts.filter((one) => one.breakdowns?.includes('Fund'));
-  expect(needing.every((one) => /^[4-9]/.test(one.number)) && needing.length > 10).toBe(true);
-  expect(accounts.find((one) => one.name.startsWith('Held for others'))).toMatchObject({
+  const needing = accounts.filter((account) => account.breakdowns?.includes('Fund'));
+  expect(needing.every((proposedAccount) => /^[4-9]/.test(proposedAccount.number)) && needing.length > 10).toBe(true);
+  expect(accounts.find((account) => account.name.startsWith('Held for others'))).toMatchObject({
     classification: 'current-liabilities',
   });
   expect(Object.keys(FUND_RESTRICTIONS)).toHaveLength(4);
@@ -200,7 +207,7 @@ test('amounts that name no fund cannot be closed while several funds could take 
 
 test('more than ninety of a kind are refused: the numbers would run out', () =>
   expect(() =>
-    starterChart('company', { shareClasses: Array.from({ length: 91 }, (_, at) => `Class ${at}`) }),
+    starterChart('company', { shareClasses: Array.from({ length: 91 }, (_, index) => `Class ${index}`) }),
   ).toThrow(RangeError));
 
 test.each<[string, readonly { name: string; restriction: 'none' | 'purpose' | 'time' | 'endowment' }[], string[]]>([

@@ -19,12 +19,18 @@ import { byNumber, chartFrom } from './ledger.js';
 const calendar = { firstDay: d('2024-01-01'), fiscalYearStartMonth: 1, fiscalYearStartDay: 1 };
 const fromApril = { firstDay: d('2023-04-06'), fiscalYearStartMonth: 4, fiscalYearStartDay: 6 };
 
-const columns = (choice: string | undefined, from: string, to: string, of = calendar): readonly StatementColumn[] => {
-  const read = columnsOf(of, { from: d(from), to: d(to) }, choice);
+const columns = (
+  choice: string | undefined,
+  from: string,
+  to: string,
+  calendarAsked = calendar,
+): readonly StatementColumn[] => {
+  const read = columnsOf(calendarAsked, { from: d(from), to: d(to) }, choice);
   if (!read.ok) throw new Error(read.problems.map(({ code, path }) => `${code} at ${path}`).join());
   return read.value;
 };
-const days = (of: readonly StatementColumn[]): string[] => of.map(({ key, from, to }) => `${key} ${from} ${to}`);
+const days = (statementColumns: readonly StatementColumn[]): string[] =>
+  statementColumns.map(({ key, from, to }) => `${key} ${from} ${to}`);
 
 describe('the columns of a statement', () => {
   test.each([

@@ -82,8 +82,8 @@ describe('what a row adds up', () => {
         const rest = -cells.reduce((sum, [, amount]) => sum + amount, 0);
         for (const drawn of Object.values(statementsOf([...flows, flow('1010', rest)]))) {
           const rows = alignedRows(chart, [drawn]).map((row) => ({ ...row, amount: row.amounts[0] }));
-          rows.forEach((row, at) => {
-            const terms = statementFormula(rows, at);
+          rows.forEach((row, index) => {
+            const terms = statementFormula(rows, index);
             if (terms === undefined) return;
             const sum = terms.reduce((total, term) => total + term.sign * (rows[term.at]?.amount ?? 0), 0);
             expect([row.key, minor(sum)]).toEqual([row.key, row.amount]);
@@ -96,8 +96,8 @@ describe('what a row adds up', () => {
     const all = ['1100', '2100', '4000', '4500', '5000', '6000', '7000', '7500'].map((number) => flow(number, 5));
     for (const rows of Object.values(statementsOf([...all, flow('1010', -40)]))) {
       const untold = rows.filter(
-        ({ row, key }, at) =>
-          (row === 'subtotal' || row === 'total') && key !== 'cash-at-beginning' && !statementFormula(rows, at),
+        ({ row, key }, index) =>
+          (row === 'subtotal' || row === 'total') && key !== 'cash-at-beginning' && !statementFormula(rows, index),
       );
       expect(untold.map(({ key }) => key)).toEqual([]);
     }
@@ -132,7 +132,7 @@ describe('how rows stand', () => {
     ]);
     const settings = rowSettings(aligned);
     expect(
-      aligned.slice(4, 7).map(({ key }, at) => [key, settings[at + 4]?.rule, settings[at + 4]?.isOfItem]),
+      aligned.slice(4, 7).map(({ key }, index) => [key, settings[index + 4]?.rule, settings[index + 4]?.isOfItem]),
     ).toEqual([
       ['gross', '', true],
       ['less', '', true],
@@ -144,8 +144,8 @@ describe('how rows stand', () => {
     expect(statementFormula(aligned, sum)?.map(({ at }) => at)).toEqual([4, 5]);
   });
   test('beside a year without the contra account the net is what there was', () => {
-    const of = (...flows: LedgerFlow[]) => statementsOf([...flows, flow('3000', -1000)])['sheet'] ?? [];
-    const rows = alignedRows(chart, [of(flow('1500', 1000)), of(flow('1500', 1200), flow('1509', -200))]);
+    const sheetOf = (...flows: LedgerFlow[]) => statementsOf([...flows, flow('3000', -1000)])['sheet'] ?? [];
+    const rows = alignedRows(chart, [sheetOf(flow('1500', 1000)), sheetOf(flow('1500', 1200), flow('1509', -200))]);
     expect(rows.slice(1, 4).map(({ label, amounts }) => [label, ...amounts])).toEqual([
       ['Vans', 1000, 1200],
       ['Wear', undefined, -200],
@@ -161,7 +161,7 @@ describe('how rows stand', () => {
     const sheet = rows['sheet'] ?? [];
     const settings = rowSettings(sheet);
     expect(
-      sheet.map(({ key }, at) => `${key || 'account'} ${settings[at]?.kind} ${settings[at]?.rule}`.trim()),
+      sheet.map(({ key }, index) => `${key || 'account'} ${settings[index]?.kind} ${settings[index]?.rule}`.trim()),
     ).toEqual([
       'current-assets heading',
       'account item',
@@ -175,11 +175,11 @@ describe('how rows stand', () => {
     ]);
   });
   test('nothing is lost between the two', () => {
-    for (const one of Object.values(rows)) {
-      const told = rankedRows(one).flatMap(({ of, figures }) =>
+    for (const row of Object.values(rows)) {
+      const told = rankedRows(row).flatMap(({ of, figures }) =>
         figures.length === 0 ? [of] : figures.map((figure) => figure.of),
       );
-      expect(told).toEqual(one);
+      expect(told).toEqual(row);
     }
     expect(alignedRows(chart, [rows['cash'] ?? []])).toHaveLength((rows['cash'] ?? []).length);
   });

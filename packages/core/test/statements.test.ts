@@ -78,7 +78,7 @@ const openingOf = (chart: Chart, balances: CaseTrialBalance, stage: 'opening' | 
 const columns = (balance: CaseTrialBalance): string[] =>
   balance.rows.map((row) => `${row.account} ${row.debit}|${row.credit}`);
 
-describe.each(cycles().map((one) => [one.id, one] as const))('%s', (_, { inputs, expected }) => {
+describe.each(cycles().map((cycle) => [cycle.id, cycle] as const))('%s', (_, { inputs, expected }) => {
   const chart = chartFrom(chartOfCase(inputs));
   const kind = KIND_OF_FORM[inputs.form];
   const [from, to] = [d(inputs.period.start), d(inputs.period.end)];
@@ -120,8 +120,8 @@ describe.each(cycles().map((one) => [one.id, one] as const))('%s', (_, { inputs,
   test('closing entries, step by step', () => {
     const published = (expected.closing_entries ?? []).map((entry) =>
       [
-        ...entry.debits.map((one) => `${one.account} ${cents(one.amount)}`),
-        ...entry.credits.map((one) => `${one.account} ${-cents(one.amount)}`),
+        ...entry.debits.map((debit) => `${debit.account} ${cents(debit.amount)}`),
+        ...entry.credits.map((credit) => `${credit.account} ${-cents(credit.amount)}`),
       ].sort(),
     );
     const ours = closing.ok
@@ -152,12 +152,12 @@ describe.each(cycles().map((one) => [one.id, one] as const))('%s', (_, { inputs,
     expect(equityRow(equity, 'closing-equity').total).toBe(cents(total.closing));
     expect(
       Object.fromEntries(
-        equity.components.map((one, index) => [
-          one.account?.number,
+        equity.components.map((component, index) => [
+          component.account?.number,
           equityRow(equity, 'closing-equity').amounts[index],
         ]),
       ),
-    ).toEqual(Object.fromEntries(components.map((one) => [one.account, cents(one.closing)])));
+    ).toEqual(Object.fromEntries(components.map((component) => [component.account, cents(component.closing)])));
     const sheet = balanceSheet(chart, kind, flowsOf(ledger, undefined, to), equity);
     expect([sheet.totalAssets, sheet.totalLiabilities, sheet.totalEquity]).toEqual(
       [
@@ -182,17 +182,17 @@ test('a multi-step income statement with other income and expenses', () => {
     other_expense: ['expense', 'other-expenses'],
   };
   const chart = chartFrom(
-    inputs.balances.map((one) => ({
-      number: one.account,
-      name: one.name,
-      element: places[one.section]?.[0],
-      classification: places[one.section]?.[1],
+    inputs.balances.map((balance) => ({
+      number: balance.account,
+      name: balance.name,
+      element: places[balance.section]?.[0],
+      classification: places[balance.section]?.[1],
     })),
   );
-  const flows = inputs.balances.map((one) => ({
-    account: byNumber(chart, one.account).id,
+  const flows = inputs.balances.map((balance) => ({
+    account: byNumber(chart, balance.account).id,
     stage: 'ordinary' as const,
-    amount: one.debit ? cents(one.debit) : negated(cents(one.credit)),
+    amount: balance.debit ? cents(balance.debit) : negated(cents(balance.credit)),
   }));
   const { rows, netResult } = incomeStatement(chart, flows, 'company', 'multi-step');
   const amount = (key: string): number | undefined => rows.find((row) => row.key === key)?.amount;
@@ -257,15 +257,15 @@ test('an equity statement by component, with a correction of an earlier year', (
     base: flowsOf(ledger, undefined, d('2025-12-31')),
     years: [{ lead: [], span: flowsOf(ledger, d('2026-01-01'), d('2026-12-31')) }],
   });
-  const of = (key: (typeof EQUITY_ROWS)[number]): Minor => equityRow(equity, key).total;
-  expect([of('corrections'), of('contributions'), of('withdrawals'), of('net-result')]).toEqual([
-    cents('-1200'),
-    cents('3500'),
-    cents('-6000'),
-    cents('14250.75'),
-  ]);
+  const amountOf = (key: (typeof EQUITY_ROWS)[number]): Minor => equityRow(equity, key).total;
+  expect([
+    amountOf('corrections'),
+    amountOf('contributions'),
+    amountOf('withdrawals'),
+    amountOf('net-result'),
+  ]).toEqual([cents('-1200'), cents('3500'), cents('-6000'), cents('14250.75')]);
   expect(equityRow(equity, 'closing-equity').amounts).toEqual(expected.closing.map(cents));
-  expect(of('closing-equity')).toBe(cents(expected.closing_total));
+  expect(amountOf('closing-equity')).toBe(cents(expected.closing_total));
 });
 
 test('a result is divided among partners by share', () => {
@@ -296,7 +296,10 @@ test('a result is divided among partners by share', () => {
 
 describe('without a closing target', () => {
   const open = (kind: OrganisationKind, ...equity: { number: string; role: string }[]) => {
-    const chart = chartFrom([...equity.map((one) => ({ ...one, name: one.role })), { number: '4000', name: 'Fees' }]);
+    const chart = chartFrom([
+      ...equity.map((item) => ({ ...item, name: item.role })),
+      { number: '4000', name: 'Fees' },
+    ]);
     const closing = closingEntries({
       breakdowns: [],
       chart,
@@ -304,7 +307,7 @@ describe('without a closing target', () => {
       date: d('2026-12-31'),
       balances: [{ account: byNumber(chart, '4000').id, amount: minor(-1) }],
     });
-    return closing.ok ? 'closed' : closing.problems.map((one) => one.code).join();
+    return closing.ok ? 'closed' : closing.problems.map((problem) => problem.code).join();
   };
   test.each<[OrganisationKind, { number: string; role: string }[], string]>([
     ['company', [], 'no-closing-target'],
@@ -347,7 +350,7 @@ describe('any generated balanced ledger', () => {
     { number: '6000', name: 'Rent' },
   ]);
   const calendar = { firstDay: d('2024-04-01'), fiscalYearStartMonth: 4, fiscalYearStartDay: 1 };
-  const writable = chart.accounts.filter((one) => one.role !== 'income-summary');
+  const writable = chart.accounts.filter((account) => account.role !== 'income-summary');
   const anyEntry = fc
     .record({
       day: fc.integer({ min: -10, max: 1000 }),
@@ -361,10 +364,10 @@ describe('any generated balanced ledger', () => {
     .map(({ day, stage, parts, last }): MemoryEntry => {
       const date = addDays(calendar.firstDay, day);
       const kind = date < calendar.firstDay ? 'opening' : (stage as 'ordinary' | 'adjusting');
-      const all = [...parts, { at: last, amount: -parts.reduce((sum, one) => sum + one.amount, 0) }]
-        .map((one) => ({ account: writable[one.at] as (typeof writable)[number], amount: minor(one.amount) }))
-        .filter((one) => kind !== 'opening' || !isTemporary(one.account));
-      const out = all.reduce((sum, one) => sum + one.amount, 0);
+      const all = [...parts, { at: last, amount: -parts.reduce((sum, part) => sum + part.amount, 0) }]
+        .map((item) => ({ account: writable[item.at] as (typeof writable)[number], amount: minor(item.amount) }))
+        .filter((candidate) => kind !== 'opening' || !isTemporary(candidate.account));
+      const out = all.reduce((sum, item) => sum + item.amount, 0);
       const lines = kind === 'opening' ? [...all, { account: byNumber(chart, '1010'), amount: minor(-out) }] : all;
       const movements = proposeMovements(kind, lines);
       return {
@@ -372,9 +375,9 @@ describe('any generated balanced ledger', () => {
         kind,
         stage: kind,
         explanation: 'x',
-        lines: lines.map((one, index) => ({
-          account: one.account.id,
-          amount: one.amount,
+        lines: lines.map((line, index) => ({
+          account: line.account.id,
+          amount: line.amount,
           ...(movements[index] && { movement: movements[index] }),
         })),
       };
@@ -383,12 +386,12 @@ describe('any generated balanced ledger', () => {
   const anyDay = fc.integer({ min: -10, max: 1000 }).map((days) => addDays(calendar.firstDay, days));
   const startOf = (date: CivilDate): CivilDate | undefined =>
     date < calendar.firstDay ? undefined : fiscalYearOf(calendar, date).first;
-  const at = (ledger: readonly MemoryEntry[], date: CivilDate) => {
+  const read = (ledger: readonly MemoryEntry[], date: CivilDate) => {
     const start = startOf(date);
     return { earlier: start ? flowsOf(ledger, undefined, dayBefore(start)) : [], year: flowsOf(ledger, start, date) };
   };
   const equityAt = (ledger: readonly MemoryEntry[], date: CivilDate): EquityStatement => {
-    const { earlier, year } = at(ledger, date);
+    const { earlier, year } = read(ledger, date);
     return equityStatement(chart, 'partnership', { base: earlier, years: [{ lead: [], span: year }] });
   };
   const close = (ledger: readonly MemoryEntry[], label: string): MemoryEntry[] => {
@@ -408,7 +411,7 @@ describe('any generated balanced ledger', () => {
         anyDay,
         fc.constantFrom('unadjusted', 'adjusted', 'post-closing'),
         (ledger, date, stage) => {
-          const balance = trialBalance(chart, at(ledger, date), stage);
+          const balance = trialBalance(chart, read(ledger, date), stage);
           expect(balance.totalDebit).toBe(balance.totalCredit);
         },
       ),
@@ -474,10 +477,10 @@ describe('any generated balanced ledger', () => {
           if (to >= next) years.push({ lead: [], span: flowsOf(closed, next, to) });
           const span = equityStatement(chart, 'partnership', { base, years });
           const eve = equityAt(closed, dayBefore(from));
-          const amounts = (of: EquityStatement, key: 'opening-equity' | 'closing-equity') =>
+          const amounts = (equityStatement: EquityStatement, key: 'opening-equity' | 'closing-equity') =>
             new Map(
-              of.components
-                .map((one, index) => [one.key, equityRow(of, key).amounts[index]])
+              equityStatement.components
+                .map((component, index) => [component.key, equityRow(equityStatement, key).amounts[index]])
                 .filter(([, amount]) => amount !== 0) as [AccountId, Minor][],
             );
           expect(amounts(span, 'opening-equity')).toEqual(amounts(eve, 'closing-equity'));
@@ -525,7 +528,10 @@ describe('years that were never closed', () => {
     const balance = trialBalance(chart, { earlier, year }, 'adjusted');
     expect([balance.earlierResults, balance.totalDebit, balance.totalCredit]).toEqual([-10000, 10700, 10700]);
     const equity = equityStatement(chart, 'company', { base: earlier, years: [{ lead: [], span: year }] });
-    expect(equity.components.map((one) => one.label)).toEqual(['Retained', 'Earlier results not yet closed']);
+    expect(equity.components.map((component) => component.label)).toEqual([
+      'Retained',
+      'Earlier results not yet closed',
+    ]);
     expect(equityRow(equity, 'closing-equity').amounts).toEqual([700, 10000]);
   });
   test('show in the ledger as a line that takes the balance away', () => {

@@ -86,7 +86,7 @@ describe('rows of trays', () => {
     ]);
     expect(banks.facts[0]?.lines[0]).toMatchObject({ amount: 18_000, foreign: { amount: 20_000 } });
     const { customers: status } = Object.fromEntries(
-      takeOnStatus(read(typed), on).trays.map((one) => [one.tray, one.accounts]),
+      takeOnStatus(read(typed), on).trays.map((tray) => [tray.tray, tray.accounts]),
     );
     expect(status?.map(({ detail, foreign }) => [detail, [...foreign]])).toEqual([[8_150, [['USD', 9_000]]]]);
   });
@@ -195,8 +195,8 @@ describe('rows of trays', () => {
       'trial-balance',
       'account-twice',
     ],
-  ])('with %s are pointed out', (_, of, tray, code) => {
-    expect(read(of)[tray].remarks.map((one) => one.code)).toContain(code);
+  ])('with %s are pointed out', (_, trays, tray, code) => {
+    expect(read(trays)[tray].remarks.map((remark) => remark.code)).toContain(code);
   });
 });
 
@@ -426,7 +426,7 @@ describe('slips', () => {
   });
   test('weights add up to one; no difference needs no explanation', () => {
     const found = locateDifference({ amount: minor(18_000), lines });
-    expect(found.reduce((sum, one) => sum + one.weight, 0)).toBeCloseTo(1, 10);
+    expect(found.reduce((sum, suggestion) => sum + suggestion.weight, 0)).toBeCloseTo(1, 10);
     expect(locateDifference({ amount: minor(0), lines })).toEqual([]);
   });
   test('a tray’s difference is explained from its own lines and accounts', () => {
@@ -487,8 +487,8 @@ describe('what another figure agrees with is looked at last', () => {
       ),
       customers,
     });
-    for (const place of ['trial-balance', 'customers'] as const)
-      expect(explainDifference(place, off, on)[0]).toMatchObject({
+    for (const field of ['trial-balance', 'customers'] as const)
+      expect(explainDifference(field, off, on)[0]).toMatchObject({
         slip: 'other-than-detail',
         lines: ['trial-balance:1'],
         meant: 41_000,

@@ -62,8 +62,8 @@ const part = (rate: string, side: TaxPart['side'], to?: number, share = '100'): 
   side,
   ...(to !== undefined && { account: to as AccountId }),
 });
-const of = (...parts: TaxPart[]): TaxRate => ({ parts });
-const one = (rate: TaxRate, side: TaxSide, amount: Minor, isGross = false) => {
+const taxRateOf = (...parts: TaxPart[]): TaxRate => ({ parts });
+const taxedAmountOf = (rate: TaxRate, side: TaxSide, amount: Minor, isGross = false) => {
   const [taxed] = taxAmounts(rate, side, 'line', [{ amount, isGross }]);
   if (!taxed) throw new Error('nothing was taxed');
   return taxed;
@@ -76,7 +76,12 @@ describe('tax against published rules', () => {
     { rows: { net: string; tax: string; gross: string }[] }
   >('sales-tax', 'vat-inclusive-exclusive-cent');
   test.each(inputs.rows.map((row, index) => [row, expected.rows[index]] as const))('%j', (row, wanted) => {
-    const taxed = one(of(part(row.rate_percent, 'credit', 2)), 'sales', euro(row.amount), row.mode === 'inclusive');
+    const taxed = taxedAmountOf(
+      taxRateOf(part(row.rate_percent, 'credit', 2)),
+      'sales',
+      euro(row.amount),
+      row.mode === 'inclusive',
+    );
     expect({
       net: formatAmount(taxed.net, EUR),
       tax: formatAmount(sumOf(taxed.parts.map(({ amount }) => amount)), EUR),
@@ -92,7 +97,7 @@ describe('tax against published rules', () => {
     given.rates.forEach((rate, index) => {
       const [top, bottom] = (wanted.fractions[index] ?? '').split('/');
       const gross = Number(bottom) * 700;
-      const [tax] = one(of(part(rate, 'credit', 2)), 'sales', minor(gross), true).parts;
+      const [tax] = taxedAmountOf(taxRateOf(part(rate, 'credit', 2)), 'sales', minor(gross), true).parts;
       expect(tax?.amount).toBe(Number(top) * 700);
     });
   });
@@ -106,8 +111,8 @@ describe('tax against published rules', () => {
     const taxOf = (rounding: TaxCode['rounding']): string =>
       formatAmount(
         sumOf(
-          taxAmounts(of(part(given.rate_percent, 'credit', 2)), 'sales', rounding, lines).flatMap(({ parts }) =>
-            parts.map(({ amount }) => amount),
+          taxAmounts(taxRateOf(part(given.rate_percent, 'credit', 2)), 'sales', rounding, lines).flatMap(
+            ({ parts }) => parts.map(({ amount }) => amount),
           ),
         ),
         EUR,
@@ -120,8 +125,8 @@ describe('tax against published rules', () => {
       { rate_percent: string; receipts_if_not_rung_separately: string },
       { entries: { debits: { amount: string }[]; credits: { amount: string }[] }[] }
     >('sales-tax', 'sales-tax-grocery');
-    const taxed = one(
-      of(part(given.rate_percent, 'credit', 2)),
+    const taxed = taxedAmountOf(
+      taxRateOf(part(given.rate_percent, 'credit', 2)),
       'sales',
       euro(given.receipts_if_not_rung_separately),
       true,
@@ -137,7 +142,7 @@ describe('tax against published rules', () => {
 describe('parts of a tax', () => {
   // Reverse charge and partial deduction as Council Directive 2006/112/EC, articles 168, 173 and 196, have them (from memory).
   const purchase = (...parts: TaxPart[]) =>
-    taxedLines(one(of(...parts), 'purchases', minor(10000)), 'purchases').map(
+    taxedLines(taxedAmountOf(taxRateOf(...parts), 'purchases', minor(10000)), 'purchases').map(
       ({ what, side, amount }) => `${what} ${side} ${amount}`,
     );
   test('reverse charge owes and reclaims the tax; what is paid is the net', () => {
@@ -166,12 +171,15 @@ describe('parts of a tax', () => {
     ]);
   });
   test('two taxes at the same rate are told apart by their shares', () => {
-    const taxed = one(of(part('9', 'credit', 2), part('9', 'credit', 1)), 'sales', minor(1005));
+    const taxed = taxedAmountOf(taxRateOf(part('9', 'credit', 2), part('9', 'credit', 1)), 'sales', minor(1005));
     expect(taxed.parts.map(({ amount }) => amount)).toEqual([90, 90]);
   });
   test('no parts: reported, not taxed', () => expect(purchase()).toEqual(['net debit 10000', 'gross credit 10000']));
   test('a credit note turns every line round', () => {
-    const lines = taxedLines(one(of(part('20', 'credit', 2)), 'sales', minor(-12000), true), 'sales');
+    const lines = taxedLines(
+      taxedAmountOf(taxRateOf(part('20', 'credit', 2)), 'sales', minor(-12000), true),
+      'sales',
+    );
     expect(lines.map(({ what, side, amount }) => `${what} ${side} ${amount}`)).toEqual([
       'net debit 10000',
       'tax debit 2000',
@@ -207,7 +215,7 @@ describe('laws of taxed amounts', () => {
         fc.constantFrom<TaxCode['rounding']>('line', 'document'),
         anyLines,
         (drawn, side, rounding, lines) => {
-          taxAmounts(of(...partsOf(drawn)), side, rounding, lines).forEach((taxed, index) => {
+          taxAmounts(taxRateOf(...partsOf(drawn)), side, rounding, lines).forEach((taxed, index) => {
             const given = lines[index] as (typeof lines)[number];
             expect(given.isGross ? taxed.gross : taxed.net).toBe(given.amount);
             const sides = taxedLines(taxed, side).map((line) =>
@@ -229,7 +237,7 @@ describe('laws of taxed amounts', () => {
         (drawn, rounding, lines) => {
           const taxed = (sign: 1 | -1) =>
             taxAmounts(
-              of(...partsOf(drawn)),
+              taxRateOf(...partsOf(drawn)),
               'sales',
               rounding,
               lines.map((line) => ({ ...line, amount: minor(sign * line.amount) })),
@@ -248,7 +256,7 @@ describe('laws of taxed amounts', () => {
         fc.array(fc.integer({ min: -1e7, max: 1e7 }).map(minor), { minLength: 1, maxLength: 9 }),
         (nets) => {
           const taxed = taxAmounts(
-            of(part('17.5', 'credit', 2)),
+            taxRateOf(part('17.5', 'credit', 2)),
             'sales',
             'document',
             nets.map((amount) => ({ amount, isGross: false })),
@@ -400,7 +408,9 @@ describe('a proposed tax code', () => {
     });
   });
   test('tax on top of one', () => {
-    expect(taxOnTop(of(part('20', 'debit', 1), part('20', 'credit', 2)), 'purchases').toNumber()).toBe(0);
-    expect(taxOnTop(of(part('5', 'credit', 2), part('9.975', 'credit', 2)), 'sales').toString()).toBe('0.14975');
+    expect(taxOnTop(taxRateOf(part('20', 'debit', 1), part('20', 'credit', 2)), 'purchases').toNumber()).toBe(0);
+    expect(taxOnTop(taxRateOf(part('5', 'credit', 2), part('9.975', 'credit', 2)), 'sales').toString()).toBe(
+      '0.14975',
+    );
   });
 });

@@ -23,8 +23,8 @@ const code = (id: number, name: string, side: TaxCode['side']): TaxCode => ({
   rates: [{ parts: [] }],
 });
 const CODES = [code(1, 'P', 'purchases'), code(2, 'S', 'sales')];
-const sum = (of: number, more: Partial<TaxSum>): TaxSum => ({
-  code: of,
+const sum = (code: number, more: Partial<TaxSum>): TaxSum => ({
+  code,
   rate: parsePercent('20'),
   group: 'period',
   amount: minor(0),

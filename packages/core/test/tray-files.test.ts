@@ -83,6 +83,8 @@ describe('files of trays', () => {
   });
   test('subjects say which tray they are of', () => {
     expect(['tray-customers', 'tray-', 'chart'].map(trayOfSubject)).toEqual(['customers', undefined, undefined]);
-    expect(Object.keys(IMPORT_SUBJECTS).filter((one) => trayOfSubject(one))).toHaveLength(Object.keys(TRAYS).length);
+    expect(Object.keys(IMPORT_SUBJECTS).filter((text) => trayOfSubject(text))).toHaveLength(
+      Object.keys(TRAYS).length,
+    );
   });
 });

@@ -56,6 +56,6 @@ export const on: TakeOnBooks = {
 };
 /** Rows as they are typed, numbered from 1. */
 export const rows = (...cells: Record<string, string>[]): TakeOnRow[] =>
-  cells.map((one, index) => ({ id: index + 1, cells: one }));
+  cells.map((cell, index) => ({ id: index + 1, cells: cell }));
 /** Reads trays. */
-export const read = (of: TrayRows, within = on): ReadTrays => readTrays(of, within);
+export const read = (trayRows: TrayRows, within = on): ReadTrays => readTrays(trayRows, within);

@@ -55,9 +55,9 @@ test('every month name lies in the fiscal year of the date at hand', () => {
   const names = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
   fc.assert(
     fc.property(fc.constantFrom(...names), fc.integer({ min: 0, max: 1_000 }), fc.boolean(), (name, days, april) => {
-      const [calendar, at] = [april ? fromApril : fromJanuary, addDays(d('2024-04-01'), days)];
-      const read = typedSpan(name, at, calendar);
-      const year = fiscalYearOf(calendar, at);
+      const [calendar, date] = [april ? fromApril : fromJanuary, addDays(d('2024-04-01'), days)];
+      const read = typedSpan(name, date, calendar);
+      const year = fiscalYearOf(calendar, date);
       expect(read && [fiscalYearOf(calendar, read.from).label, fiscalYearOf(calendar, read.to).label]).toEqual([
         year.label,
         year.label,
@@ -69,11 +69,11 @@ test('every month name lies in the fiscal year of the date at hand', () => {
 test('a day and a month mean the nearest such day, never more than half a year away', () => {
   fc.assert(
     fc.property(fc.integer({ min: 0, max: 1_000 }), fc.integer({ min: -182, max: 181 }), (start, away) => {
-      const at = addDays(d('2024-03-01'), start);
-      const wanted = addDays(at, away);
+      const date = addDays(d('2024-03-01'), start);
+      const wanted = addDays(date, away);
       const [, month, day] = wanted.split('-').map(Number);
       fc.pre(!(month === 2 && day === 29));
-      const read = typedDate(`${day}/${month}`, at);
+      const read = typedDate(`${day}/${month}`, date);
       expect(read === wanted || Math.abs(away) > 178).toBe(true);
     }),
   );

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { isFarOut, minor, usualAmounts } from '../src/index.js';
 
-const of = (...amounts: number[]) => usualAmounts(amounts.map(minor));
+const read = (...amounts: number[]) => usualAmounts(amounts.map(minor));
 const twelve = (amount: number): number[] => Array.from({ length: 12 }, () => amount);
 
 test('says nothing of fewer than eight amounts', () => {
-  expect(of(...twelve(100).slice(0, 7))).toBeUndefined();
-  expect(of(...twelve(100).slice(0, 8))).toMatchObject({ lines: 8, median: 100 });
+  expect(read(...twelve(100).slice(0, 7))).toBeUndefined();
+  expect(read(...twelve(100).slice(0, 8))).toMatchObject({ lines: 8, median: 100 });
 });
 
 test.each([
@@ -33,10 +33,10 @@ test('the median of a history is never far out of it, and a scale changes nothin
   fc.assert(
     fc.property(amounts, (given) => {
       const usual = usualAmounts(given.map(minor));
-      const tenfold = usualAmounts(given.map((one) => minor(one * 10)));
+      const tenfold = usualAmounts(given.map((count) => minor(count * 10)));
       if (!usual || !tenfold) return false;
       // near in the reach of what a logarithm keeps of a number; beyond what a number holds both end alike
-      const isNear = (one: number, other: number): boolean => Math.abs(one - other * 10) <= 10 + one * 1e-9;
+      const isNear = (a: number, b: number): boolean => Math.abs(a - b * 10) <= 10 + a * 1e-9;
       const areNear = isNear(tenfold.from, usual.from) && (tenfold.to > 1e15 || isNear(tenfold.to, usual.to));
       return !isFarOut(usual.median, usual) && areNear;
     }),

@@ -20,7 +20,7 @@ import {
 import { chartOfCase, cycles } from './cases.js';
 import { byNumber, chartFrom, flowsOf, type MemoryEntry } from './ledger.js';
 
-const account = (number: string, of: Partial<WorksheetAccount>): WorksheetAccount => ({
+const account = (number: string, worksheetAccount: Partial<WorksheetAccount>): WorksheetAccount => ({
   account: number,
   name: `Account ${number}`,
   parent: null,
@@ -29,7 +29,7 @@ const account = (number: string, of: Partial<WorksheetAccount>): WorksheetAccoun
   adjustments: NO_SIDES,
   postClosing: minor(0),
   across: [],
-  ...of,
+  ...worksheetAccount,
 });
 
 /** An amount of a case, in minor units. */
@@ -39,7 +39,7 @@ const amountIn = (text: string): Minor => parseAmount(text || '0', 'USD' as Curr
 describe.each(
   cycles()
     .filter(({ expected }) => expected.adjusted_trial_balance)
-    .map((one) => [one.id, one] as const),
+    .map((cycle) => [cycle.id, cycle] as const),
 )('%s', (_, { inputs, expected }) => {
   const chart = chartFrom(chartOfCase(inputs));
   const amountOf = (row: { debit: string; credit: string }): number => amountIn(row.debit) - amountIn(row.credit);
@@ -52,17 +52,17 @@ describe.each(
       [debits, 'debit'],
       [credits, 'credit'],
     ] as const)
-      for (const one of sides) {
-        const held = put.get(one.account) ?? NO_SIDES;
-        put.set(one.account, { ...held, [side]: minor(held[side] + amountIn(one.amount)) });
+      for (const found of sides) {
+        const held = put.get(found.account) ?? NO_SIDES;
+        put.set(found.account, { ...held, [side]: minor(held[side] + amountIn(found.amount)) });
       }
   }
   const sheet = worksheet(
-    chart.accounts.map((one) =>
-      account(one.number, {
-        statement: statementOf(one),
-        unadjusted: minor(unadjusted.get(one.number) ?? 0),
-        adjustments: put.get(one.number) ?? NO_SIDES,
+    chart.accounts.map((item) =>
+      account(item.number, {
+        statement: statementOf(item),
+        unadjusted: minor(unadjusted.get(item.number) ?? 0),
+        adjustments: put.get(item.number) ?? NO_SIDES,
       }),
     ),
     [],

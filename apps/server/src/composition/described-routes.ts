@@ -6,8 +6,8 @@ export function listenToRoutes(fastify: Pick<FastifyInstance, 'addHook'>): Reado
   const routes = new Set<string>();
   fastify.addHook('onRoute', ({ method, url }: RouteOptions) => {
     if (!url.startsWith('/api/')) return;
-    for (const one of [method].flat()) {
-      if (one !== 'HEAD') routes.add(`${one.toLowerCase()} ${url.replace(/:(\w+)/g, '{$1}')}`);
+    for (const verb of [method].flat()) {
+      if (verb !== 'HEAD') routes.add(`${verb.toLowerCase()} ${url.replace(/:(\w+)/g, '{$1}')}`);
     }
   });
   return routes;

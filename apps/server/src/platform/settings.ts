@@ -18,7 +18,7 @@ function today(text: string | undefined): string | undefined {
 const LOG_LEVELS = ['debug', 'info', 'warn', 'error', 'silent'] as const;
 
 function logLevel(text: string | undefined): (typeof LOG_LEVELS)[number] {
-  const level = LOG_LEVELS.find((one) => one === (text || 'warn'));
+  const level = LOG_LEVELS.find((logLevel) => logLevel === (text || 'warn'));
   if (!level) throw new Error(`JUST_LEDGER_LOG is none of ${LOG_LEVELS.join(', ')}: ${text}`);
   return level;
 }

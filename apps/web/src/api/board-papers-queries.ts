@@ -51,9 +51,9 @@ export function useSetPapersSending(organisation: number, papers: number) {
 }
 
 /** Sends papers that were issued. */
-export function useSendPapers(organisation: number, place: number) {
+export function useSendPapers(organisation: number, index: number) {
   return useOrganisationMutation((request: SendPapersRequest) =>
-    api.post(paths.sendPapers(organisation, place), request),
+    api.post(paths.sendPapers(organisation, index), request),
   );
 }
 

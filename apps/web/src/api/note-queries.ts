@@ -26,5 +26,5 @@ export function useDropNote(organisation: number) {
 
 /** Takes the notes of the year before over into the year of a day. */
 export function useTakeNotesOver(organisation: number) {
-  return useOrganisationMutation((of: string) => api.post(paths.takeNotesOver(organisation), { of }));
+  return useOrganisationMutation((period: string) => api.post(paths.takeNotesOver(organisation), { of: period }));
 }

@@ -65,7 +65,7 @@ export function KeysHelp({ screen }: { screen: string }) {
     const words = searchWords(row.join(' '));
     // a mark such as = is no word
     if (sought.length === 0) return row.join(' ').includes(typed.trim());
-    return sought.every((one) => words.some((word) => word.startsWith(one)));
+    return sought.every((typed) => words.some((word) => word.startsWith(typed)));
   });
   return (
     <Dialog open={isOpen} onClose={() => setOpen(false)} aria-labelledby="keys-title">

@@ -14,19 +14,19 @@ export function YearRail() {
   const [search, setSearch] = useSearchParams();
   const chosen =
     search.get('year') ?? years.years.find((year) => year.from <= to && to <= year.to)?.year ?? years.years[0]?.year;
-  const at = Math.max(
+  const position = Math.max(
     0,
     years.years.findIndex((year) => year.year === chosen),
   );
-  const year = years.years[at];
+  const year = years.years[position];
   const [typed, setTyped] = useState('');
   const [refused, setRefused] = useState(false);
   if (!year) return null;
   const most = Math.max(1, ...year.periods.map((period) => period.entries));
-  const isFirst = at === 0;
+  const isFirst = position === 0;
 
   const step = (by: number): void => {
-    const next = years.years[at + by];
+    const next = years.years[position + by];
     if (!next) return;
     const params = new URLSearchParams(window.location.search);
     params.set('year', next.year);
@@ -51,7 +51,13 @@ export function YearRail() {
   return (
     <nav className={styles.rail} aria-label="Time">
       <div className={styles.years}>
-        <button className="plain" type="button" aria-label="Year before" disabled={at === 0} onClick={() => step(-1)}>
+        <button
+          className="plain"
+          type="button"
+          aria-label="Year before"
+          disabled={position === 0}
+          onClick={() => step(-1)}
+        >
           ‹
         </button>
         <button className="plain" type="button" title="The whole year" onClick={() => setSpan(year.from, year.to)}>
@@ -61,7 +67,7 @@ export function YearRail() {
           className="plain"
           type="button"
           aria-label="Year after"
-          disabled={at >= years.years.length - 1}
+          disabled={position >= years.years.length - 1}
           onClick={() => step(1)}
         >
           ›

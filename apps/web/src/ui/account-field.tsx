@@ -64,9 +64,11 @@ export function AccountField({
       disableClearable={false}
       forcePopupIcon={false}
       clearIcon={null}
-      onChange={(_, one) => {
+      onChange={(_, option) => {
         setTyped(undefined);
-        onChange(typeof one === 'string' ? numberFor(accounts, one.trim(), usedBefore) : (one?.number ?? ''));
+        onChange(
+          typeof option === 'string' ? numberFor(accounts, option.trim(), usedBefore) : (option?.number ?? ''),
+        );
       }}
       slotProps={{ popper: { className: cell.offers } }}
       renderInput={(field) => (
@@ -92,6 +94,6 @@ function numberFor(
   return (named ?? bestMatches(accounts, typed, usedBefore)[0])?.number ?? typed;
 }
 
-function labelOf(one: AccountResponse | string): string {
-  return typeof one === 'string' ? one : `${one.number} ${one.name}`;
+function labelOf(option: AccountResponse | string): string {
+  return typeof option === 'string' ? option : `${option.number} ${option.name}`;
 }

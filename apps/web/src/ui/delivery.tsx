@@ -1,13 +1,13 @@
 import type { SentPapersResponse } from '@just-ledger/contract';
 
 /** What became of a message, in words: sent, or why not yet, or why not. */
-export function Delivery({ state, told, tries, nextTryAt }: Omit<SentPapersResponse, 'message' | 'to'>) {
+export function Delivery({ state, reason, tries, nextTryAt }: Omit<SentPapersResponse, 'message' | 'to'>) {
   if (state === 'held') return <span className="soft small">held: hand it on yourself</span>;
   if (state === 'sent') return <span className="soft small">sent{tries > 1 && ` at the ${ordinal(tries)} try`}</span>;
-  if (state === 'refused') return <span className="brick small">not sent. {told}</span>;
+  if (state === 'refused') return <span className="brick small">not sent. {reason}</span>;
   return (
     <span className="brass small">
-      waits{nextTryAt !== null && `, tried again ${fromNow(nextTryAt)}`}. {told}
+      waits{nextTryAt !== null && `, tried again ${fromNow(nextTryAt)}`}. {reason}
     </span>
   );
 }

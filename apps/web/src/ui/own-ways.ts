@@ -111,7 +111,7 @@ export function plainNumber(typed: string): string {
     .replaceAll(/[\s'’]/g, '')
     .split(decimal);
   const groups = thousands.trim() === '' ? [whole] : whole.split(thousands);
-  const isGrouped = groups.length === 1 || (groups[0] !== '' && groups.slice(1).every((one) => one.length === 3));
+  const isGrouped = groups.length === 1 || (groups[0] !== '' && groups.slice(1).every((group) => group.length === 3));
   const plain = [groups.join(''), ...rest].join('.');
   return isGrouped && /^\d+(\.\d+)?$/.test(plain) ? plain : typed.trim();
 }

@@ -99,7 +99,7 @@ export function PrintedRows({
   heads: readonly { readonly label: string; readonly isFigure?: boolean }[];
   rows: readonly (readonly string[])[];
 }) {
-  const kind = (at: number): string => (heads[at]?.isFigure ? 'num' : '');
+  const kind = (index: number): string => (heads[index]?.isFigure ? 'num' : '');
   return (
     <table>
       <thead>

@@ -63,7 +63,7 @@ export interface SentPapersResponse {
   state: DeliveryState;
   /** How often it was tried, why it did not go out yet or will not, and when it is tried next. */
   tries: number;
-  told: string | null;
+  reason: string | null;
   nextTryAt: string | null;
 }
 

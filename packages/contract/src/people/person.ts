@@ -69,7 +69,7 @@ export interface OutboxMessageResponse {
   state: DeliveryState;
   /** How often it was tried, why it did not go out yet or will not, and when it is tried next. */
   tries: number;
-  told: string | null;
+  reason: string | null;
   nextTryAt: string | null;
   id: number;
   writtenAt: string;

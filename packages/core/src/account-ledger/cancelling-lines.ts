@@ -22,34 +22,34 @@ export function cancellingLines(lines: readonly CancellableLine[]): (number | un
   let last = 0;
   const cancel = (places: readonly number[]): void => {
     last += 1;
-    for (const place of places) groups[place] = last;
+    for (const index of places) groups[index] = last;
   };
   for (const places of byDocument(lines)) {
-    const sum = places.reduce((sum, place) => sum + (lines[place]?.amount ?? 0), 0);
+    const sum = places.reduce((sum, index) => sum + (lines[index]?.amount ?? 0), 0);
     if (places.length > 1 && sum === 0) cancel(places);
   }
   const waiting = new Map<string, number[]>();
-  for (const [place, line] of lines.entries()) {
-    if (groups[place] !== undefined || line.amount === 0) continue;
+  for (const [index, line] of lines.entries()) {
+    if (groups[index] !== undefined || line.amount === 0) continue;
     const before = waiting.get(keyOf(line, -line.amount)) ?? [];
     const found = before.findIndex((other) => mayCancel(lines[other], line));
     const [other] = found < 0 ? [] : before.splice(found, 1);
     if (other !== undefined) {
-      cancel([other, place]);
+      cancel([other, index]);
       continue;
     }
     const own = keyOf(line, line.amount);
-    waiting.set(own, [...(waiting.get(own) ?? []), place]);
+    waiting.set(own, [...(waiting.get(own) ?? []), index]);
   }
   return renumbered(groups);
 }
 
 function byDocument(lines: readonly CancellableLine[]): number[][] {
   const found = new Map<string, number[]>();
-  for (const [place, { contact, document }] of lines.entries()) {
+  for (const [index, { contact, document }] of lines.entries()) {
     if (!document) continue;
     const key = JSON.stringify([contact ?? '', documentKey(document)]);
-    found.set(key, [...(found.get(key) ?? []), place]);
+    found.set(key, [...(found.get(key) ?? []), index]);
   }
   return [...found.values()];
 }
@@ -58,8 +58,8 @@ function keyOf({ contact }: CancellableLine, amount: number): string {
   return `${amount} ${contact ?? ''}`;
 }
 
-function mayCancel(one: CancellableLine | undefined, other: CancellableLine): boolean {
-  return !one?.document || !other.document || documentKey(one.document) === documentKey(other.document);
+function mayCancel(a: CancellableLine | undefined, b: CancellableLine): boolean {
+  return !a?.document || !b.document || documentKey(a.document) === documentKey(b.document);
 }
 
 /** Groups numbered in the order of their first lines. */

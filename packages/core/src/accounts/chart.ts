@@ -48,7 +48,8 @@ export function accountIn(chart: Chart, id: AccountId): Account {
 /** How many headings an account stands under. @example depthOf(chart, topLevel) // → 0 */
 export function depthOf(chart: Chart, account: Account): number {
   let depth = 0;
-  for (let at = account; at.parent !== undefined && depth < 20; depth += 1) at = accountIn(chart, at.parent);
+  for (let current = account; current.parent !== undefined && depth < 20; depth += 1)
+    current = accountIn(chart, current.parent);
   return depth;
 }
 

@@ -188,11 +188,11 @@ function parentProblems(account: Account, chart: Chart, postedOn: (id: AccountId
     return [problem('parent-classification', 'classification', message)];
   }
   for (
-    let at: Account | undefined = parent, steps = 0;
-    at;
-    at = at.parent === undefined ? undefined : chart.byId.get(at.parent)
+    let ancestor: Account | undefined = parent, steps = 0;
+    ancestor;
+    ancestor = ancestor.parent === undefined ? undefined : chart.byId.get(ancestor.parent)
   ) {
-    if (at.id === account.id || (steps += 1) > 20) {
+    if (ancestor.id === account.id || (steps += 1) > 20) {
       return [problem('parent-circle', 'parent', 'An account cannot stand under itself.')];
     }
   }
@@ -252,7 +252,9 @@ function readClassification(
   const proposed = proposedClassification(element, number);
   if (!text) return proposed;
   if (isClassification(text) && CLASSIFICATIONS[text].element === element) return text;
-  const allowed = Object.entries(CLASSIFICATIONS).flatMap(([key, { element: of }]) => (of === element ? [key] : []));
+  const allowed = Object.entries(CLASSIFICATIONS).flatMap(([key, { element: ownElement }]) =>
+    ownElement === element ? [key] : [],
+  );
   problems.push(
     problem('account-classification', 'classification', `For ${element} it is one of ${allowed.join(', ')}.`),
   );

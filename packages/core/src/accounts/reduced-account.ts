@@ -18,8 +18,8 @@ export function reducedAccounts(chart: Chart): ReadonlyMap<AccountId, AccountId>
   for (const group of groups.values()) {
     const whole = group.filter(({ contra }) => !contra);
     for (const account of group.filter(({ contra }) => contra)) {
-      const of = byName(account, whole) ?? byNumber(account, whole) ?? byPlace(account, group);
-      if (of) reduced.set(account.id, of.id);
+      const match = byName(account, whole) ?? byNumber(account, whole) ?? byPlace(account, group);
+      if (match) reduced.set(account.id, match.id);
     }
   }
   return reduced;
@@ -44,9 +44,9 @@ export function inStatementOrder(chart: Chart, reduced: ReadonlyMap<AccountId, A
 const LEAST_DIGITS = 2;
 
 function byName({ name }: Account, whole: readonly Account[]): Account | undefined {
-  const repeated = whole.filter((one) => ` ${words(name)} `.includes(` ${words(one.name)} `));
-  const longest = Math.max(...repeated.map((one) => one.name.length));
-  return only(repeated.filter((one) => one.name.length === longest));
+  const repeated = whole.filter((account) => ` ${words(name)} `.includes(` ${words(account.name)} `));
+  const longest = Math.max(...repeated.map((account) => account.name.length));
+  return only(repeated.filter((account) => account.name.length === longest));
 }
 
 function words(name: string): string {
@@ -57,17 +57,17 @@ function words(name: string): string {
 }
 
 function byNumber({ number }: Account, whole: readonly Account[]): Account | undefined {
-  const inCommon = (one: Account): number => {
+  const inCommon = (account: Account): number => {
     let digits = 0;
-    while (digits < number.length && number[digits] === one.number[digits]) digits += 1;
+    while (digits < number.length && number[digits] === account.number[digits]) digits += 1;
     return digits;
   };
   const most = Math.max(...whole.map(inCommon));
-  return most < LEAST_DIGITS ? undefined : only(whole.filter((one) => inCommon(one) === most));
+  return most < LEAST_DIGITS ? undefined : only(whole.filter((account) => inCommon(account) === most));
 }
 
 function byPlace({ number }: Account, group: readonly Account[]): Account | undefined {
-  const before = group.filter((one) => compareNumbers(one.number, number) < 0);
+  const before = group.filter((account) => compareNumbers(account.number, number) < 0);
   const last = before.findLastIndex(({ contra }) => contra);
   return only(before.slice(last + 1));
 }

@@ -101,17 +101,17 @@ function plain(accounts: readonly EquityAccount[]): StarterEquity {
 
 function partnersEquity(partners: NonNullable<StarterWishes['partners']>): EquityAccount[] {
   const names = partners.map((partner) => partner.name);
-  const capital = numbered(3000, names, (number, name, place) => ({
+  const capital = numbered(3000, names, (number, name, index) => ({
     number,
     name: `${name}, capital`,
     role: 'owner-capital',
-    share: partners[place]?.share ?? 1,
+    share: partners[index]?.share ?? 1,
   }));
-  const drawings = numbered(3100, names, (number, name, place) => ({
+  const drawings = numbered(3100, names, (number, name, index) => ({
     number,
     name: `${name}, drawings`,
     role: 'drawings',
-    closesTo: capital[place]?.number,
+    closesTo: capital[index]?.number,
   }));
   return [...capital, ...drawings];
 }
@@ -159,7 +159,7 @@ function fundsEquity(funds: NonNullable<StarterWishes['funds']>): StarterEquity 
 function numbered<T>(
   first: number,
   names: readonly string[],
-  make: (number: string, name: string, place: number) => T,
+  make: (number: string, name: string, index: number) => T,
 ): T[] {
   if (names.length > 90) throw new RangeError('at most 90 of a kind');
   const step = names.length > 10 ? 1 : 10;

@@ -57,9 +57,9 @@ export function lackingAdjustments(books: AdjustedBooks): LackingAdjustment[] {
       amount,
       why: 'nothing writes it off',
     })),
-    ...standing(books, 'stock', isInventory, 'nothing asks for its count'),
+    ...accountsHolding(books, 'stock', isInventory, 'nothing asks for its count'),
     ...doubtful(books),
-    ...standing(books, 'interest', bearsInterest, 'nothing reckons its interest'),
+    ...accountsHolding(books, 'interest', bearsInterest, 'nothing reckons its interest'),
     ...tax(books),
   ];
 }
@@ -69,11 +69,11 @@ function heldOver(books: AdjustedBooks, element: 'asset' | 'liability'): Lacking
   const isHeldOver = (account: Account): boolean =>
     account.element === element && holdsAnotherTime(account) && !isAccrued(account);
   const kind = element === 'asset' ? 'prepaid' : 'unearned';
-  return standing(books, kind, isHeldOver, 'nothing spreads it over its time');
+  return accountsHolding(books, kind, isHeldOver, 'nothing spreads it over its time');
 }
 
 /** Accounts on which something stands and that no schedule names. */
-function standing(
+function accountsHolding(
   { chart, balanceOf, scheduled }: AdjustedBooks,
   kind: AdjustmentKind,
   isMeant: (account: Account) => boolean,

@@ -54,8 +54,8 @@ export function whole(description?: string, minimum = -Number.MAX_SAFE_INTEGER):
 }
 
 /** The id of something within the organisation, or of a person of the archive. */
-export function id(of: string): JsonSchema {
-  return whole(`The id of ${of}.`, 1);
+export function id(what: string): JsonSchema {
+  return whole(`The id of ${what}.`, 1);
 }
 
 /** Yes or no. */

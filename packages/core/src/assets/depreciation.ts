@@ -46,10 +46,14 @@ export interface DepreciableAsset {
  * @returns minor units, from zero to cost less residual; undefined if life or rate are missing
  * @example accumulatedDepreciation({cost: 1300000, residual: 100000, acquired: '2012-04-01', method: 'straight-line', life: '5'}, '2012-12-31', fromJanuary) // → 180000
  */
-export function accumulatedDepreciation(asset: DepreciableAsset, at: CivilDate, start: YearStart): Minor | undefined {
+export function accumulatedDepreciation(
+  asset: DepreciableAsset,
+  date: CivilDate,
+  start: YearStart,
+): Minor | undefined {
   const base = asset.cost - asset.residual;
   if (asset.method === 'none' || base <= 0) return minor(0);
-  const months = monthsHeld(start, asset.acquired, at);
+  const months = monthsHeld(start, asset.acquired, date);
   const life = asset.life === undefined ? undefined : monthsOf(asset.life);
   if (life !== undefined && life <= 0) return undefined;
   switch (asset.method) {
@@ -85,14 +89,14 @@ export interface TakenOn {
 export function depreciationBetween(
   asset: DepreciableAsset,
   since: CivilDate,
-  at: CivilDate,
+  date: CivilDate,
   start: YearStart,
   takenOn?: TakenOn,
 ): Minor | undefined {
   const from = takenOn && takenOn.at > since ? takenOn.at : since;
   const upTo = (day: CivilDate): Minor | undefined =>
     takenOn ? accumulatedSince(asset, takenOn, day, start) : accumulatedDepreciation(asset, day, start);
-  const [before, after] = [upTo(from), upTo(at)];
+  const [before, after] = [upTo(from), upTo(date)];
   return before === undefined || after === undefined ? undefined : minor(Math.max(after - before, 0));
 }
 
@@ -103,7 +107,7 @@ function accumulatedSince(
   day: CivilDate,
   start: YearStart,
 ): Minor | undefined {
-  const [then, now] = [at, day].map((one) => accumulatedDepreciation(asset, one, start));
+  const [then, now] = [at, day].map((date) => accumulatedDepreciation(asset, date, start));
   if (then === undefined || now === undefined) return undefined;
   if (then === accumulated || day <= at) return minor(Math.max(now - then + accumulated, accumulated));
   const whole = asset.cost - asset.residual;
@@ -184,9 +188,9 @@ function firstMonth(start: YearStart, acquired: CivilDate): CivilDate {
 }
 
 /** The whole months that an asset has been held, counted from {@link firstMonth}. */
-function monthsHeld(start: YearStart, acquired: CivilDate, at: CivilDate): number {
-  const month = fiscalMonthOf(start, at);
+function monthsHeld(start: YearStart, acquired: CivilDate, date: CivilDate): number {
+  const month = fiscalMonthOf(start, date);
   const [from, to] = [partsOf(firstMonth(start, acquired)), partsOf(parseCivilDate(`${month}-01`))];
-  const isWhole = at === daysOfPeriod(start, month).to;
+  const isWhole = date === daysOfPeriod(start, month).to;
   return Math.max(0, (to.year - from.year) * 12 + to.month - from.month + (isWhole ? 1 : 0));
 }

@@ -31,7 +31,12 @@ export function isValueHeading(breakdown: Breakdown, value: BreakdownValue): boo
 /** How many values a value stands under. @example depthOfValue(funds, endowment) // → 1 */
 export function depthOfValue(breakdown: Breakdown, value: BreakdownValue): number {
   let depth = 0;
-  for (let at = parentOf(breakdown, value); at && depth < 20; at = parentOf(breakdown, at)) depth += 1;
+  for (
+    let breakdownValue = parentOf(breakdown, value);
+    breakdownValue && depth < 20;
+    breakdownValue = parentOf(breakdown, breakdownValue)
+  )
+    depth += 1;
   return depth;
 }
 
@@ -51,10 +56,10 @@ export function valuesInOrder(breakdown: Breakdown): BreakdownValue[] {
  * @returns undefined if none of them names one
  */
 export function accountOfValue(breakdown: Breakdown, id: number): AccountId | undefined {
-  let at = breakdown.values.find((value) => value.id === id);
-  for (let steps = 0; at && steps < 20; steps += 1) {
-    if (at.account !== undefined) return at.account;
-    at = parentOf(breakdown, at);
+  let current = breakdown.values.find((value) => value.id === id);
+  for (let steps = 0; current && steps < 20; steps += 1) {
+    if (current.account !== undefined) return current.account;
+    current = parentOf(breakdown, current);
   }
   return undefined;
 }
@@ -91,5 +96,7 @@ export function valueNames(
 }
 
 function parentOf(breakdown: Breakdown, value: BreakdownValue): BreakdownValue | undefined {
-  return value.parent === undefined ? undefined : breakdown.values.find((one) => one.id === value.parent);
+  return value.parent === undefined
+    ? undefined
+    : breakdown.values.find((breakdownValue) => breakdownValue.id === value.parent);
 }

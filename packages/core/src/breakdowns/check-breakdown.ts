@@ -49,7 +49,10 @@ export function checkBreakdown(
   const value = usual ? before?.values.find((value) => isSameName(value.name, usual)) : undefined;
   if (usual && !value) {
     problems.push(problem('breakdown-value-unknown', 'usualValue', `${name} has no value “${usual}”.`));
-  } else if (value && (!value.active || before?.values.some((one) => one.parent === value.id))) {
+  } else if (
+    value &&
+    (!value.active || before?.values.some((breakdownValue) => breakdownValue.parent === value.id))
+  ) {
     problems.push(problem('breakdown-value-usual', 'usualValue', `New lines cannot name “${value.name}”.`));
   }
   return problems.length > 0
@@ -112,12 +115,12 @@ function readParent(
   const parent = breakdown.values.find((value) => isSameName(value.name, name));
   const refuse = (code: string, message: string): undefined => void problems.push(problem(code, 'parent', message));
   if (!parent) return refuse('breakdown-value-unknown', `${breakdown.name} has no value “${name}”.`);
-  for (let at: BreakdownValue | undefined = parent, steps = 0; at;) {
-    if (at.id === before?.id || (steps += 1) > 20) {
+  for (let breakdownValue: BreakdownValue | undefined = parent, steps = 0; breakdownValue;) {
+    if (breakdownValue.id === before?.id || (steps += 1) > 20) {
       return refuse('breakdown-value-circle', 'A value cannot stand under itself.');
     }
-    const { parent: above }: BreakdownValue = at;
-    at = breakdown.values.find((value) => value.id === above);
+    const { parent: above }: BreakdownValue = breakdownValue;
+    breakdownValue = breakdown.values.find((value) => value.id === above);
   }
   if (isPosted(parent.id)) {
     return refuse('breakdown-value-posted', `“${parent.name}” has postings; others cannot stand under it.`);

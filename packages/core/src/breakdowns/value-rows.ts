@@ -111,8 +111,8 @@ function planOf(breakdown: Breakdown): BreakdownPlan {
   const here = breakdown.values.map((value): PlannedHere => ({ after: value, before: value }));
   return {
     breakdown,
-    values: new Map(here.map((one) => [one.after.name.toLowerCase(), one])),
-    byId: new Map(here.map((one) => [one.after.id, one])),
+    values: new Map(here.map((plannedHere) => [plannedHere.after.name.toLowerCase(), plannedHere])),
+    byId: new Map(here.map((plannedHere) => [plannedHere.after.id, plannedHere])),
     next: here.reduce((most, { after }) => Math.max(most, after.id), 0) + 1,
   };
 }
@@ -199,10 +199,10 @@ function readParent(
 }
 
 function isCircular(plan: BreakdownPlan, value: BreakdownValue): boolean {
-  let at: BreakdownValue | undefined = value;
-  for (let steps = 0; at?.parent !== undefined; steps += 1) {
-    at = plan.byId.get(at.parent)?.after;
-    if (at?.id === value.id || steps > DEEPEST) return true;
+  let breakdownValue: BreakdownValue | undefined = value;
+  for (let steps = 0; breakdownValue?.parent !== undefined; steps += 1) {
+    breakdownValue = plan.byId.get(breakdownValue.parent)?.after;
+    if (breakdownValue?.id === value.id || steps > DEEPEST) return true;
   }
   return false;
 }

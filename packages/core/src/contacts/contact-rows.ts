@@ -58,8 +58,8 @@ export function contactFromRow(
   const parted = (text: string | undefined): string[] | undefined =>
     text
       ?.split(';')
-      .map((one) => one.trim())
-      .filter((one) => one !== '');
+      .map((part) => part.trim())
+      .filter((part) => part !== '');
   const { bank } = before ?? {};
   return valid({
     number: cell('number') ?? before?.number,

@@ -40,8 +40,8 @@ export function typedDate(text: string, near: CivilDate, order: DateOrder = 'day
   if (a === undefined) return undefined;
   if (b === undefined) return dated(nearYear, nearMonth, a);
   const [day, month] = order === 'day-first' ? [a, b] : [b, a];
-  const read = (m: number, of: number): CivilDate | undefined =>
-    year === undefined ? nearest(m, of, near) : dated(fullYear(year), m, of);
+  const read = (m: number, day: number): CivilDate | undefined =>
+    year === undefined ? nearest(m, day, near) : dated(fullYear(year), m, day);
   return read(month, day) ?? read(day, month);
 }
 
@@ -55,8 +55,8 @@ function partsTyped(typed: string): string[] {
 /** The month (1–12) that a name or its first three letters or more mean. @example monthFromName('sept') // → 9 */
 export function monthFromName(text: string): number | undefined {
   if (text.length < 3) return undefined;
-  const place = MONTH_NAMES.findIndex((name) => name.toLowerCase().startsWith(text.toLowerCase()));
-  return place < 0 ? undefined : place + 1;
+  const index = MONTH_NAMES.findIndex((name) => name.toLowerCase().startsWith(text.toLowerCase()));
+  return index < 0 ? undefined : index + 1;
 }
 
 function fullYear(year: number): number {

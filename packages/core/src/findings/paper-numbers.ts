@@ -34,11 +34,11 @@ function ofSeries(written: readonly WrittenEntry[], chart: Chart): Finding[] {
   const put = (kind: string, text: string, entry: WrittenEntry): void => {
     const read = /^(.*?)(\d{1,9})$/.exec(text.trim());
     if (!read) return;
-    const one = { text: text.trim(), prefix: read[1] ?? '', digits: Number(read[2]), entry };
-    const key = `${kind} ${one.prefix}`;
+    const paperNumber = { text: text.trim(), prefix: read[1] ?? '', digits: Number(read[2]), entry };
+    const key = `${kind} ${paperNumber.prefix}`;
     const held = series.get(key);
-    if (held) held.push(one);
-    else series.set(key, [one]);
+    if (held) held.push(paperNumber);
+    else series.set(key, [paperNumber]);
   };
   for (const entry of written) {
     if (entry.reference) put('reference', entry.reference, entry);
@@ -46,7 +46,7 @@ function ofSeries(written: readonly WrittenEntry[], chart: Chart): Finding[] {
   }
   return [...series].flatMap(([key, numbered]) => {
     const counted = [...new Set(numbered.map(({ digits }) => digits))].sort((a, b) => a - b);
-    const steps = counted.slice(1).map((digits, at) => digits - (counted[at] ?? 0));
+    const steps = counted.slice(1).map((digits, index) => digits - (counted[index] ?? 0));
     if (counted.length < SERIES || steps.filter((step) => step === 1).length < steps.length * IN_STEP) return [];
     return [...twiceIn(key, numbered), ...missingIn(key, numbered, counted)];
   });
@@ -63,14 +63,14 @@ function ownDocuments({ lines }: WrittenEntry, chart: Chart): Set<string> {
 
 function twiceIn(key: string, numbered: readonly Numbered[]): Finding[] {
   const byDigits = groupsOf(numbered, ({ digits }) => digits);
-  const doubled = [...byDigits.values()].filter((of) => new Set(of.map(({ entry }) => entry.place)).size > 1);
+  const doubled = [...byDigits.values()].filter((same) => new Set(same.map(({ entry }) => entry.place)).size > 1);
   // a number that often stands on several entries is one of a paper with several, not of an entry
   if (doubled.length > Math.max(2, byDigits.size * 0.05)) return [];
-  return doubled.flatMap((of) =>
+  return doubled.flatMap((same) =>
     twice(
       key,
-      of[0]?.text ?? '',
-      of.map(({ entry }) => entry),
+      same[0]?.text ?? '',
+      same.map(({ entry }) => entry),
     ),
   );
 }
@@ -78,8 +78,8 @@ function twiceIn(key: string, numbered: readonly Numbered[]): Finding[] {
 function missingIn(key: string, numbered: readonly Numbered[], counted: readonly number[]): Finding[] {
   const entryOf = new Map(numbered.map(({ digits, entry }) => [digits, entry]));
   const prefix = numbered[0]?.prefix ?? '';
-  return counted.slice(1).flatMap((digits, at): Finding[] => {
-    const before = counted[at] ?? digits;
+  return counted.slice(1).flatMap((digits, index): Finding[] => {
+    const before = counted[index] ?? digits;
     const skipped = digits - before - 1;
     const [last, next] = [entryOf.get(before), entryOf.get(digits)];
     if (skipped === 0 || skipped > MOST_SKIPPED || !last || !next || !next.isWithin) return [];
@@ -118,8 +118,8 @@ function ofContacts(written: readonly WrittenEntry[], chart: Chart): Finding[] {
   return [...named].flatMap(([key, { text, entries }]) => twice(key, text, entries));
 }
 
-function twice(key: string, text: string, of: readonly WrittenEntry[]): Finding[] {
-  const entries = [...new Map(of.map((entry) => [entry.place, entry])).values()];
+function twice(key: string, text: string, writtenEntries: readonly WrittenEntry[]): Finding[] {
+  const entries = [...new Map(writtenEntries.map((entry) => [entry.place, entry])).values()];
   const last = entries.at(-1);
   if (entries.length < 2 || !last || !entries.some(({ isWithin }) => isWithin)) return [];
   return [

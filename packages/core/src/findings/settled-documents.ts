@@ -59,18 +59,18 @@ export class SettledDocuments {
   private paidBeyond(): Finding[] {
     return [...this.documents.values()]
       .filter(({ left }) => left < 0)
-      .map((one) => ({
-        id: findingId('paid-beyond', one.account, one.contact, one.name),
+      .map((document) => ({
+        id: findingId('paid-beyond', document.account, document.contact, document.name),
         type: 'paid-beyond',
-        title: `${one.name} was settled by more than it came to`,
+        title: `${document.name} was settled by more than it came to`,
         evidence: [
-          { amount: minor(-one.left) },
+          { amount: minor(-document.left) },
           ' more than ',
-          { amount: minor(one.amount) },
-          ` of ${longDate(one.opened.date)}`,
+          { amount: minor(document.amount) },
+          ` of ${longDate(document.opened.date)}`,
         ],
-        account: one.account,
-        entries: [one.last, one.opened.place],
+        account: document.account,
+        entries: [document.last, document.opened.place],
       }));
   }
 
@@ -78,20 +78,20 @@ export class SettledDocuments {
     const documents = [...this.documents.values()];
     const old = documents.filter(({ opened }) => daysBetween(opened.date, to) > OLD);
     const settled = groupsOf(
-      documents.filter((one) => one.left === 0),
+      documents.filter((document) => document.left === 0),
       ({ account, contact }) => `${account} ${contact}`,
     );
     const laterThan = ({ account, contact, opened }: Document): Document[] =>
       (settled.get(`${account} ${contact}`) ?? []).filter((other) => other.opened.date > opened.date);
-    const left = old.filter((one) => one.left > 0 && laterThan(one).length >= LATER);
+    const left = old.filter((document) => document.left > 0 && laterThan(document).length >= LATER);
     if (left.length > Math.max(2, old.length * RARELY)) return [];
-    return left.map((one) => ({
-      id: findingId('passed-over', one.account, one.contact, one.name),
+    return left.map((document) => ({
+      id: findingId('passed-over', document.account, document.contact, document.name),
       type: 'passed-over',
-      title: `${one.name} is open, later ones are settled`,
-      evidence: [{ amount: minor(one.left) }, ` open since ${longDate(one.opened.date)}`],
-      account: one.account,
-      entries: [one.opened.place],
+      title: `${document.name} is open, later ones are settled`,
+      evidence: [{ amount: minor(document.left) }, ` open since ${longDate(document.opened.date)}`],
+      account: document.account,
+      entries: [document.opened.place],
     }));
   }
 }

@@ -112,7 +112,7 @@ export function belowZero(
     }
     const [first] = below;
     if (!first || (!IN_HAND.test(account.name) && below.length > days.length * OFTEN)) return [];
-    const [lowestOn, lowest] = below.reduce((least, one) => (one[1] < least[1] ? one : least), first);
+    const [lowestOn, lowest] = below.reduce((least, pair) => (pair[1] < least[1] ? pair : least), first);
     return [
       {
         id: findingId('below-zero', account.id, first[0]),
@@ -191,8 +191,8 @@ function isPassing({ role, name }: Account): boolean {
   return role === 'take-on-clearing' || role === 'income-summary' || PASSING.test(name);
 }
 
-function accountsOf(chart: ReviewBasis['chart'], is: (account: Account) => boolean): Account[] {
-  return chart.accounts.filter((account) => !chart.headings.has(account.id) && is(account));
+function accountsOf(chart: ReviewBasis['chart'], matches: (account: Account) => boolean): Account[] {
+  return chart.accounts.filter((account) => !chart.headings.has(account.id) && matches(account));
 }
 
 /** The ends of the twelve months before a date, the latest first. */

@@ -31,19 +31,19 @@ const MOST_LATE = 10;
 export function sameEntries(written: readonly WrittenEntry[], chart: Chart): Finding[] {
   const groups = new Map<string, WrittenEntry[]>();
   const onAccounts = new Map<string, { entries: number; doubled: number }>();
-  for (const one of written) {
-    const sums = sumsOf(one);
+  for (const writtenEntry of written) {
+    const sums = sumsOf(writtenEntry);
     if (sums.size === 0) continue;
     const accounts = [...sums.keys()].join(' ');
     const count = onAccounts.get(accounts) ?? { entries: 0, doubled: 0 };
     onAccounts.set(accounts, count);
     count.entries += 1;
-    const key = JSON.stringify([one.date, ...sums]);
+    const key = JSON.stringify([writtenEntry.date, ...sums]);
     const group = groups.get(key) ?? [];
     groups.set(key, group);
-    if (group.some((other) => isDistinct(one, other))) continue;
+    if (group.some((other) => isDistinct(writtenEntry, other))) continue;
     if (group.length === 1) count.doubled += 1;
-    group.push(one);
+    group.push(writtenEntry);
   }
   return [...groups.values()].flatMap((group): Finding[] => {
     const [first, second] = group;
@@ -78,7 +78,7 @@ const DAYS_APART = 10;
  * @param unit minor units in one of the currency
  */
 export function sameOnOtherDays(written: readonly WrittenEntry[], chart: Chart, unit: number): Finding[] {
-  const groups = groupsOf(written, (one) => JSON.stringify([...sumsOf(one)]));
+  const groups = groupsOf(written, (writtenEntry) => JSON.stringify([...sumsOf(writtenEntry)]));
   return [...groups.values()].flatMap((group): Finding[] => {
     const [first, second, third] = [...group].sort((a, b) =>
       a.date < b.date ? -1 : a.date > b.date ? 1 : a.place - b.place,
@@ -113,11 +113,13 @@ function sumsOf({ lines }: ReviewedEntry): Map<ReviewedEntry['lines'][number]['a
 /** Whether two entries name different papers, contacts or references. */
 function isDistinct(a: ReviewedEntry, b: ReviewedEntry): boolean {
   if (a.reference && b.reference && a.reference !== b.reference) return true;
-  const named = (entry: ReviewedEntry, of: 'contact' | 'document'): string =>
-    [...new Set(entry.lines.flatMap((line) => (line[of] === undefined ? [] : [String(line[of])])))].sort().join('\n');
-  return (['contact', 'document'] as const).some((of) => {
-    const [one, other] = [named(a, of), named(b, of)];
-    return one !== '' && other !== '' && one !== other;
+  const named = (entry: ReviewedEntry, field: 'contact' | 'document'): string =>
+    [...new Set(entry.lines.flatMap((line) => (line[field] === undefined ? [] : [String(line[field])])))]
+      .sort()
+      .join('\n');
+  return (['contact', 'document'] as const).some((field) => {
+    const [first, other] = [named(a, field), named(b, field)];
+    return first !== '' && other !== '' && first !== other;
   });
 }
 
@@ -125,7 +127,7 @@ function isDistinct(a: ReviewedEntry, b: ReviewedEntry): boolean {
 export function onDaysWithoutWork(written: readonly WrittenEntry[]): Finding[] {
   if (written.length < ENOUGH_ENTRIES) return [];
   const counts = new Map<string, number>();
-  const days = written.map((one) => ({ one, day: weekdayOf(one.date) }));
+  const days = written.map((writtenEntry) => ({ one: writtenEntry, day: weekdayOf(writtenEntry.date) }));
   for (const { day } of days) counts.set(day, (counts.get(day) ?? 0) + 1);
   return days
     .filter(({ one, day }) => one.isWithin && (counts.get(day) ?? 0) <= HARDLY_ANY)
@@ -147,7 +149,10 @@ export function onDaysWithoutWork(written: readonly WrittenEntry[]): Finding[] {
 export function postedLate(written: readonly WrittenEntry[]): Finding[] {
   const typed = written
     .filter(({ isWithin, source }) => isWithin && source === 'manual')
-    .map((one) => ({ one, days: Math.max(0, daysBetween(one.date, one.postedOn)) }));
+    .map((writtenEntry) => ({
+      one: writtenEntry,
+      days: Math.max(0, daysBetween(writtenEntry.date, writtenEntry.postedOn)),
+    }));
   if (typed.length === 0) return [];
   const middle = medianOf(typed.map(({ days }) => days));
   const spread = medianOf(typed.map(({ days }) => Math.abs(days - middle)));

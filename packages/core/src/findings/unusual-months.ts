@@ -59,7 +59,7 @@ export function missingMonths(
       {
         id: findingId('month-missing', account.id, monthOf(day)),
         type: 'month-missing',
-        title: `${together.map((one) => accountTitle(one.account)).join(' and ')}: nothing in ${monthName(monthOf(day))}`,
+        title: `${together.map((month) => accountTitle(month.account)).join(' and ')}: nothing in ${monthName(monthOf(day))}`,
         evidence: [
           `moved in each of the ${months} months before, by `,
           { amount: medianOf(before.map(({ amount }) => amount)) as Minor },
@@ -75,7 +75,7 @@ export function missingMonths(
 /** The place of the last entry, by date. */
 function latestOf(amounts: readonly ReviewedAmount[]): number[] {
   const last = amounts.reduce<ReviewedAmount | undefined>(
-    (latest, one) => (latest === undefined || one.date >= latest.date ? one : latest),
+    (latest, amount) => (latest === undefined || amount.date >= latest.date ? amount : latest),
     undefined,
   );
   return last ? [last.place] : [];
@@ -97,10 +97,10 @@ function monthsOf(
   amounts: readonly ReviewedAmount[],
 ): MonthOnAccount[] {
   const byMonth = new Map<Period, Map<number, ReviewedAmount>>();
-  for (const one of amounts) {
-    const month = monthOf(one.date);
+  for (const amount of amounts) {
+    const month = monthOf(amount.date);
     const entries = byMonth.get(month) ?? new Map<number, ReviewedAmount>();
-    entries.set(one.place, one);
+    entries.set(amount.place, amount);
     byMonth.set(month, entries);
   }
   const [start] = [...byMonth.keys()].sort();
@@ -108,10 +108,10 @@ function monthsOf(
   const months: MonthOnAccount[] = [];
   for (let day = firstOfMonth(from); endOfMonth(day) <= earlierOf(to, today); day = addMonths(day, 1)) {
     const before = Array.from({ length: 12 }, (_, back) => addMonths(day, -1 - back)).filter(
-      (one) => monthOf(one) >= start && endOfMonth(one) >= firstDay,
+      (date) => monthOf(date) >= start && endOfMonth(date) >= firstDay,
     );
     if (before.length < ENOUGH_MONTHS) continue;
-    const seen = before.map((one) => byMonth.get(monthOf(one)));
+    const seen = before.map((date) => byMonth.get(monthOf(date)));
     months.push({
       day,
       counts: seen.map((entries) => entries?.size ?? 0),

@@ -24,15 +24,15 @@ export function onOtherSide(amounts: readonly ReviewedAmount[]): Finding[] {
   return other
     .filter(({ isAsked }) => isAsked)
     .slice(0, MOST)
-    .map((one) => ({
-      id: findingId('other-side', account.id, one.place),
+    .map((reviewedAmount) => ({
+      id: findingId('other-side', account.id, reviewedAmount.place),
       type: 'other-side',
-      title: `${accountTitle(account)}: ${one.side === 'credit' ? 'credited' : 'debited'}, as hardly ever`,
+      title: `${accountTitle(account)}: ${reviewedAmount.side === 'credit' ? 'credited' : 'debited'}, as hardly ever`,
       evidence: [
-        { amount: one.amount },
-        ` in ${one.number} of ${longDate(one.date)}; ${amounts.length - other.length} of ${amounts.length} lines stand on the other side`,
+        { amount: reviewedAmount.amount },
+        ` in ${reviewedAmount.number} of ${longDate(reviewedAmount.date)}; ${amounts.length - other.length} of ${amounts.length} lines stand on the other side`,
       ],
       account: account.id,
-      entries: [one.place],
+      entries: [reviewedAmount.place],
     }));
 }

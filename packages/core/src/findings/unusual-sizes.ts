@@ -38,22 +38,22 @@ function farOutOfSide(amounts: readonly ReviewedAmount[]): { finding: Finding; a
   const sorted = amounts.map(({ amount }) => amount).sort((a, b) => a - b);
   const away = ({ amount }: ReviewedAmount): number => Math.abs(Math.log(amount / usual.median));
   return amounts
-    .filter((one) => one.isAsked && isFarOut(one.amount, usual) && !isHabit(one.amount, sorted))
+    .filter((amount) => amount.isAsked && isFarOut(amount.amount, usual) && !isHabit(amount.amount, sorted))
     .sort((a, b) => away(b) - away(a))
     .slice(0, MOST_OF_ONE)
-    .map((one) => ({
-      away: away(one),
+    .map((amount) => ({
+      away: away(amount),
       finding: {
-        id: findingId('far-out', one.account.id, one.place),
+        id: findingId('far-out', amount.account.id, amount.place),
         type: 'far-out',
-        title: `${accountTitle(one.account)}: far out of what is usual`,
+        title: `${accountTitle(amount.account)}: far out of what is usual`,
         evidence: [
-          { amount: one.amount },
-          ` in ${one.number} of ${longDate(one.date)}; the middle one of ${usual.lines} is `,
+          { amount: amount.amount },
+          ` in ${amount.number} of ${longDate(amount.date)}; the middle one of ${usual.lines} is `,
           { amount: usual.median },
         ],
-        account: one.account.id,
-        entries: [one.place],
+        account: amount.account.id,
+        entries: [amount.place],
       },
     }));
 }
@@ -84,24 +84,24 @@ function firstFrom(sorted: readonly number[], least: number): number {
  * @param unit minor units in one of the currency
  */
 export function roundAmounts(amounts: readonly ReviewedAmount[], unit: number): Finding[] {
-  const isWhole = ({ amount }: ReviewedAmount, of: number): boolean => amount % (of * unit) === 0;
-  const round = amounts.filter((one) => isWhole(one, 100));
-  const tens = amounts.filter((one) => isWhole(one, 10)).length;
+  const isWhole = ({ amount }: ReviewedAmount, step: number): boolean => amount % (step * unit) === 0;
+  const round = amounts.filter((amount) => isWhole(amount, 100));
+  const tens = amounts.filter((amount) => isWhole(amount, 10)).length;
   const others = amounts.length - round.length;
   if (others < ENOUGH || tens > Math.max(1, amounts.length * HARDLY_ANY)) return [];
   return round
     .filter(({ isAsked }) => isAsked)
     .slice(0, MOST_OF_ONE)
-    .map((one) => ({
-      id: findingId('round-amount', one.account.id, one.place),
+    .map((reviewedAmount) => ({
+      id: findingId('round-amount', reviewedAmount.account.id, reviewedAmount.place),
       type: 'round-amount',
-      title: `${accountTitle(one.account)}: a round amount`,
+      title: `${accountTitle(reviewedAmount.account)}: a round amount`,
       evidence: [
-        { amount: one.amount },
-        ` in ${one.number} of ${longDate(one.date)}; of ${others} others ${tens - round.length === 0 ? 'none is' : `${tens - round.length} are`} whole tens`,
+        { amount: reviewedAmount.amount },
+        ` in ${reviewedAmount.number} of ${longDate(reviewedAmount.date)}; of ${others} others ${tens - round.length === 0 ? 'none is' : `${tens - round.length} are`} whole tens`,
       ],
-      account: one.account.id,
-      entries: [one.place],
+      account: reviewedAmount.account.id,
+      entries: [reviewedAmount.place],
     }));
 }
 
@@ -119,19 +119,19 @@ export function differing(amounts: readonly ReviewedAmount[]): Finding[] {
   const [usual] = [...groupsOf(amounts, ({ amount }) => amount)].sort((a, b) => b[1].length - a[1].length);
   if (!usual || usual[1].length < ENOUGH_SAME || usual[1].length < amounts.length * NEARLY_ALL) return [];
   return amounts
-    .filter((one) => one.isAsked && one.amount !== usual[0])
+    .filter((amount) => amount.isAsked && amount.amount !== usual[0])
     .slice(0, MOST_OF_ONE)
-    .map((one) => ({
-      id: findingId('differs', one.account.id, one.place),
+    .map((amount) => ({
+      id: findingId('differs', amount.account.id, amount.place),
       type: 'differs',
-      title: `${accountTitle(one.account)}: not the amount that it always is`,
+      title: `${accountTitle(amount.account)}: not the amount that it always is`,
       evidence: [
-        { amount: one.amount },
-        ` in ${one.number} of ${longDate(one.date)}; ${usual[1].length} of ${amounts.length} times `,
+        { amount: amount.amount },
+        ` in ${amount.number} of ${longDate(amount.date)}; ${usual[1].length} of ${amounts.length} times `,
         { amount: usual[0] },
       ],
-      account: one.account.id,
-      entries: [one.place],
+      account: amount.account.id,
+      entries: [amount.place],
     }));
 }
 

@@ -29,12 +29,12 @@ export function contactsUsed(explanation: string, before: readonly EntryBefore[]
 function usedMost(
   explanation: string,
   before: readonly EntryBefore[],
-  of: (line: EntryBefore['lines'][number]) => string | undefined,
+  figure: (line: EntryBefore['lines'][number]) => string | undefined,
 ): string[] {
   const weights = new Map<string, number>();
   for (const entry of before) {
     const weight = hasSameWords(entry.explanation, explanation) ? SAME : 1;
-    for (const used of new Set(entry.lines.flatMap((line) => of(line) ?? [])))
+    for (const used of new Set(entry.lines.flatMap((line) => figure(line) ?? [])))
       weights.set(used, (weights.get(used) ?? 0) + weight);
   }
   return [...weights].sort(([, a], [, b]) => b - a).map(([used]) => used);

@@ -5,7 +5,7 @@
  * @example adjustmentLetter(2) // → 'b'
  * @example adjustmentLetter(28) // → 'ab'
  */
-export function adjustmentLetter(place: number): string {
-  const letter = String.fromCharCode(97 + ((place - 1) % 26));
-  return place <= 26 ? letter : adjustmentLetter(Math.floor((place - 1) / 26)) + letter;
+export function adjustmentLetter(index: number): string {
+  const letter = String.fromCharCode(97 + ((index - 1) % 26));
+  return index <= 26 ? letter : adjustmentLetter(Math.floor((index - 1) / 26)) + letter;
 }

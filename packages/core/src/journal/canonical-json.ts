@@ -17,7 +17,7 @@ export function canonicalJson(value: CanonicalValue): string {
   if (typeof value !== 'object') return JSON.stringify(value);
   let text = '';
   if (isList(value)) {
-    for (const one of value) text += (text && ',') + canonicalJson(one);
+    for (const canonicalValue of value) text += (text && ',') + canonicalJson(canonicalValue);
     return `[${text}]`;
   }
   for (const key of Object.keys(value).sort()) {

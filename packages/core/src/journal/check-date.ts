@@ -19,35 +19,35 @@ export function checkDate(
   books: Pick<Books, 'calendar' | 'changeoverDate' | 'today' | 'lockedPeriods' | 'closedYears' | 'closing'>,
   reversesOpening = false,
 ): Checked<CivilDate> {
-  const at = (code: string, message: string): Checked<CivilDate> => refused([problem(code, 'date', message)]);
-  if (text.trim() === '') return at('not-a-date', 'Enter a date.');
+  const refuse = (code: string, message: string): Checked<CivilDate> => refused([problem(code, 'date', message)]);
+  if (text.trim() === '') return refuse('not-a-date', 'Enter a date.');
   if (!isCivilDate(text))
-    return at('not-a-date', `“${text}” is not a date. Dates are written year-month-day, such as 2026-09-30.`);
+    return refuse('not-a-date', `“${text}” is not a date. Dates are written year-month-day, such as 2026-09-30.`);
   const { calendar, changeoverDate, today } = books;
   const isOpening = kind === 'opening' || reversesOpening;
   if (text < calendar.firstDay && !isOpening) {
-    return at(
+    return refuse(
       'before-first-day',
       `These books begin on ${longDate(calendar.firstDay)}; only opening entries are dated before.`,
     );
   }
   const lastOpening = changeoverDate ?? calendar.firstDay;
   if (kind === 'opening' && text > lastOpening) {
-    return at('opening-after-changeover', `Opening entries are dated up to ${longDate(lastOpening)}.`);
+    return refuse('opening-after-changeover', `Opening entries are dated up to ${longDate(lastOpening)}.`);
   }
   const horizon = horizonOf(calendar, today);
-  if (text > horizon) return at('beyond-horizon', `The books take dates up to ${longDate(horizon)}.`);
+  if (text > horizon) return refuse('beyond-horizon', `The books take dates up to ${longDate(horizon)}.`);
   const period = periodOf(calendar, text);
   if (books.lockedPeriods.has(period)) {
     const year = fiscalYearOf(calendar, text);
     if (books.closedYears?.has(year.label)) {
-      return at(
+      return refuse(
         'period-locked',
         `${yearName(year)} is closed. Reopen the year first, or date the entry in an open month.`,
       );
     }
     const name = periodName(calendar, period);
-    return at(
+    return refuse(
       'period-locked',
       `${name[0]?.toUpperCase()}${name.slice(1)} is locked. Unlock it first, or date the entry in an open month.`,
     );

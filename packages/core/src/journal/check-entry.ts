@@ -54,8 +54,8 @@ export function checkEntry(
   const reversesOn = proposed.reversesOn?.trim();
   const back = reversesOn && date.ok ? checkReversalDate(reversesOn, { date: date.value, kind }, books) : undefined;
   if (back && !back.ok) problems.push(...back.problems);
-  const of = { kind, source, takesDifferences: true, taxDate, ...(date.ok && { date: date.value }) };
-  const lines = readLines(proposed, of, books, problems);
+  const context = { kind, source, takesDifferences: true, taxDate, ...(date.ok && { date: date.value }) };
+  const lines = readLines(proposed, context, books, problems);
   if (proposed.corrects && lines && correctsNothing(lines)) {
     problems.push(problem('corrects-nothing', 'lines', 'The right lines say the same as the wrong ones.'));
   }
@@ -191,10 +191,10 @@ function withTax(
   for (const { account, line } of tax) {
     const lacking = (account.requiredBreakdowns ?? []).find((id) => line.breakdowns?.[String(id)] === undefined);
     const name = books.breakdowns.find(({ id }) => id === lacking)?.name;
-    const place = lines.findIndex(({ taxing }) => taxing?.code.id === line.tax?.code);
+    const index = lines.findIndex(({ taxing }) => taxing?.code.id === line.tax?.code);
     if (lacking === undefined || name === undefined) continue;
     const message = `${accountTitle(account)}, where the tax goes, needs its ${name}.`;
-    problems.push(problem('breakdown-missing', `lines.${place}.breakdowns.${name}`, message));
+    problems.push(problem('breakdown-missing', `lines.${index}.breakdowns.${name}`, message));
   }
   return problems.length > before ? undefined : [...own, ...tax];
 }
@@ -211,7 +211,7 @@ function differenceProblems(lines: readonly ReadLine[], books: Books): Problem[]
       : [];
   });
   return [...new Set(alone.map(({ currency }) => currency))].flatMap((currency) => {
-    const own = alone.filter((one) => one.currency === currency);
+    const own = alone.filter((candidate) => candidate.currency === currency);
     const takers = new Set(Object.values(books.exchange?.accounts(currency) ?? {}));
     const taken = lines
       .filter(({ account }) => takers.has(account.id))

@@ -33,14 +33,14 @@ export interface ReadLine {
  */
 export function checkLine(
   proposed: ProposedLine,
-  place: number,
+  index: number,
   entry: LineOf,
   books: Books,
   problems: Problem[],
 ): ReadLine | undefined {
   const before = problems.length;
   const report: Report = (code, field, message) =>
-    void problems.push(problem(code, `lines.${place}.${field}`, message));
+    void problems.push(problem(code, `lines.${index}.${field}`, message));
   const account = readAccount(proposed, entry, books, report);
   const amounts = readAmounts(proposed, account, entry, books, report);
   const contact = readContact(proposed, account, books, report);
@@ -120,8 +120,12 @@ function readContact(
   const text = proposed.contact?.trim();
   if (!text) {
     if (account?.control) {
-      const of = account.control === 'receivables' ? 'customer or other debtor' : 'supplier or other creditor';
-      report('contact-missing', 'contact', `${account.number} ${account.name} is a control account: name the ${of}.`);
+      const owed = account.control === 'receivables' ? 'customer or other debtor' : 'supplier or other creditor';
+      report(
+        'contact-missing',
+        'contact',
+        `${account.number} ${account.name} is a control account: name the ${owed}.`,
+      );
     }
     return undefined;
   }

@@ -46,11 +46,11 @@ export function dueOnAccounts<Due extends DueEntry>(
 ): Due | undefined {
   const own = new Set(accounts);
   if (own.size < 2) return undefined;
-  const same = due.filter((one) => {
-    const theirs = new Set(one.accounts);
+  const same = due.filter((due) => {
+    const theirs = new Set(due.accounts);
     return theirs.size === own.size && [...own].every((account) => theirs.has(account));
   });
-  const away = (one: Due): number => Math.abs(daysBetween(one.date, date));
+  const away = (due: Due): number => Math.abs(daysBetween(due.date, date));
   return [...same].sort((a, b) => away(a) - away(b))[0];
 }
 

@@ -52,9 +52,9 @@ export function entryEffect(
     const signed = (amount: Minor): Minor => (amount === 0 ? ZERO : minor(sign * amount));
     const change = signed(sum(some, () => changes));
     const figures = (before: Minor): BeforeAfter => ({ before, after: add(before, change) });
-    const at = figures(signed(sum(some, () => then)));
+    const beforeAfter = figures(signed(sum(some, () => then)));
     const after = later && figures(signed(sum(some, laterOf)));
-    return { change, then: at, ...(after && after.before !== at.before && { later: after }) };
+    return { change, then: beforeAfter, ...(after && after.before !== beforeAfter.before && { later: after }) };
   };
   return {
     accounts: accounts

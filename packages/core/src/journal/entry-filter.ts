@@ -45,8 +45,8 @@ export function readAmountFilter(
   if (more.length > 0) return undefined;
   const [least, most] = [from, to ?? ''].map((part) => {
     if (part === '') return '';
-    const one = read(part, currency);
-    return one.ok ? formatAmount(one.amount, currency) : undefined;
+    const typedAmount = read(part, currency);
+    return typedAmount.ok ? formatAmount(typedAmount.amount, currency) : undefined;
   });
   if (least === undefined || most === undefined) return undefined;
   if (to === undefined) return { amount: least };

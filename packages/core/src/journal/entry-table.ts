@@ -58,21 +58,21 @@ export interface EntryTableOf {
  */
 export function entryTable(
   rows: readonly EntryTableRow[],
-  of: EntryTableOf,
+  entryTableOf: EntryTableOf,
 ): { readonly rows: EntryRow[]; readonly notes: string[] } {
   const dates = rows.flatMap(({ cells }) => DATE_COLUMNS.map((column) => cells[column]));
   const { order, isDoubtful } = recogniseDateOrder(
     dates.map((text) => text ?? ''),
-    of.order,
+    entryTableOf.order,
   );
   const dateOf = (text: string | undefined): string => {
     const typed = text?.trim() ?? '';
-    return typed === '' ? '' : (typedDate(typed, of.today, order) ?? typed);
+    return typed === '' ? '' : (typedDate(typed, entryTableOf.today, order) ?? typed);
   };
-  const account = accountNamer(of.chart);
+  const account = accountNamer(entryTableOf.chart);
   const entries = new UnnamedEntries();
   const doubtful = isDoubtful ? dates.find((text) => text && /^\d{1,2}\D/.test(text.trim())) : undefined;
-  const read = doubtful && typedDate(doubtful, of.today, order);
+  const read = doubtful && typedDate(doubtful, entryTableOf.today, order);
   return {
     rows: rows.flatMap(({ line, cells }): EntryRow[] => {
       const shared = {
@@ -86,9 +86,9 @@ export function entryTable(
       } as Partial<Record<EntryColumn, string>>;
       const given = cells['entry']?.trim();
       if (cells['from_account']?.trim() || cells['to_account']?.trim()) {
-        return bothLines(line, { ...shared, entry: given || `row ${line}` }, cells, of, account);
+        return bothLines(line, { ...shared, entry: given || `row ${line}` }, cells, entryTableOf, account);
       }
-      const { signed, ...amounts } = amountsOf(cells, of.baseCurrency);
+      const { signed, ...amounts } = amountsOf(cells, entryTableOf.baseCurrency);
       const entry = given || entries.entryOf(line, shared.date ?? '', signed);
       const row = { line, cells: { ...shared, ...amounts.cells, entry, account: account(cells['account']) } };
       return [amounts.from ? { ...row, from: amounts.from } : row];

@@ -60,32 +60,32 @@ export function taxedEntry(lines: readonly LineToTax[], date: CivilDate, baseCur
     const own = lines.filter(({ taxing }) => taxing?.code === code);
     const base = amountsOf(code, date, own.map(toTax));
     const foreign = foreignAmountsOf(code, date, own);
-    own.forEach((one, index) => {
-      const inForeign = foreign.get(one);
-      taxed.set(one, { base: base[index] as TaxedAmount, ...(inForeign && { foreign: inForeign }) });
+    own.forEach((lineToTax, index) => {
+      const inForeign = foreign.get(lineToTax);
+      taxed.set(lineToTax, { base: base[index] as TaxedAmount, ...(inForeign && { foreign: inForeign }) });
     });
   }
   const tax = new TaxLines();
   return {
-    lines: lines.map((one) => {
-      const { line, taxing } = one;
-      const amounts = taxed.get(one);
+    lines: lines.map((lineToTax) => {
+      const { line, taxing } = lineToTax;
+      const amounts = taxed.get(lineToTax);
       if (!taxing || !amounts) return line;
-      tax.take(one, taxing, amounts.base, amounts.foreign);
+      tax.take(lineToTax, taxing, amounts.base, amounts.foreign);
       return ownLine(line, taxing, amounts, date, baseCurrency);
     }),
-    amounts: lines.map((one) => {
-      const amounts = taxed.get(one);
-      return one.taxing && amounts && figuresOf(amounts.base, one.taxing);
+    amounts: lines.map((line) => {
+      const amounts = taxed.get(line);
+      return line.taxing && amounts && figuresOf(amounts.base, line.taxing);
     }),
     tax: tax.lines(),
   };
 }
 
 /** The tax of an entry's lines; undefined where it would be beyond what amounts can be. @see taxedEntry */
-export function taxedEntryWithin(...of: Parameters<typeof taxedEntry>): TaxedEntry | undefined {
+export function taxedEntryWithin(...asked: Parameters<typeof taxedEntry>): TaxedEntry | undefined {
   try {
-    return taxedEntry(...of);
+    return taxedEntry(...asked);
   } catch (error) {
     if (error instanceof RangeError) return undefined;
     throw error;

@@ -40,7 +40,7 @@ export interface ReadTax {
 export function readTax(
   proposed: ProposedLine,
   amount: Minor,
-  of: TaxOf,
+  taxOf: TaxOf,
   books: Pick<Books, 'taxCodes' | 'baseCurrency' | 'chart'>,
   report: Report,
 ): ReadTax {
@@ -52,20 +52,20 @@ export function readTax(
     if (idle) report('tax-code-missing', 'taxCode', 'Say which tax is meant.');
     return {};
   }
-  const code = books.taxCodes?.find((one) => one.code.toLowerCase() === text.toLowerCase());
+  const code = books.taxCodes?.find((taxCode) => taxCode.code.toLowerCase() === text.toLowerCase());
   if (!code) {
     report('tax-code-unknown', 'taxCode', `There is no tax code ${text}.`);
     return {};
   }
-  if (of.kind === 'opening' || of.kind === 'closing') {
-    const said = of.kind === 'opening' ? 'Opening balances are taken on' : 'Balances are closed';
+  if (taxOf.kind === 'opening' || taxOf.kind === 'closing') {
+    const said = taxOf.kind === 'opening' ? 'Opening balances are taken on' : 'Balances are closed';
     report('tax-of-balances', 'taxCode', `${said} as they stand, tax owed among them.`);
     return {};
   }
   if (proposed.taxRate?.trim())
     return { ...givenTax(proposed, proposed.taxRate.trim(), code, amount, books, report) };
   if (!code.active) report('tax-code-retired', 'taxCode', `${code.code} is no longer in use.`);
-  for (const unfit of unfitOn(code, of.taxDate, books)) report('tax-code-unfit', 'taxCode', unfit);
+  for (const unfit of unfitOn(code, taxOf.taxDate, books)) report('tax-code-unfit', 'taxCode', unfit);
   const amountIs = proposed.amountIs?.trim() || 'net';
   if (amountIs !== 'net' && amountIs !== 'gross') {
     report('amount-is', 'amountIs', 'The amount is net or gross.');
@@ -149,7 +149,7 @@ export function grossLines<L extends ProposedLine>(
   return lines.map((line) => {
     const { taxCode, amountIs, taxAdjustment, ...said } = line;
     const name = taxCode?.trim().toLowerCase();
-    const code = name ? taxCodes?.find((one) => one.code.toLowerCase() === name) : undefined;
+    const code = name ? taxCodes?.find((taxCode) => taxCode.code.toLowerCase() === name) : undefined;
     const rate = code && taxRateOn(code, date);
     const side = line.debit?.trim() ? 'debit' : 'credit';
     const [amount, adjustment] = [line[side], taxAdjustment].map((text) =>
@@ -157,7 +157,7 @@ export function grossLines<L extends ProposedLine>(
     );
     if (!rate || !amount?.ok || !adjustment?.ok || amount.amount === 0) return line;
     const isTurned = TAX_SIDES[code.side].lineStandsOn !== side;
-    const turned = (one: Minor): Minor => (isTurned ? negated(one) : one);
+    const turned = (amount: Minor): Minor => (isTurned ? negated(amount) : amount);
     const own = {
       amount: turned(amount.amount),
       isGross: amountIs === 'gross',

@@ -86,14 +86,15 @@ export function checkReversalDate(
   original: Pick<CheckedEntry, 'date' | 'kind'>,
   books: Books,
 ): Checked<CivilDate> {
-  const at = (code: string, message: string): Checked<CivilDate> => refused([problem(code, 'reversesOn', message)]);
+  const refuse = (code: string, message: string): Checked<CivilDate> =>
+    refused([problem(code, 'reversesOn', message)]);
   if (original.kind !== 'ordinary' && original.kind !== 'adjusting') {
-    return at('entry-kind', 'Only ordinary and adjusting entries are reversed by themselves.');
+    return refuse('entry-kind', 'Only ordinary and adjusting entries are reversed by themselves.');
   }
   const checked = checkDate(text, 'reversing', { ...books, lockedPeriods: new Set(), closing: undefined });
   if (!checked.ok) return refused(checked.problems.map((found) => ({ ...found, path: 'reversesOn' })));
   if (checked.value > original.date) return checked;
-  return at('before-original', `The entry is dated ${longDate(original.date)}; it is reversed on a later day.`);
+  return refuse('before-original', `The entry is dated ${longDate(original.date)}; it is reversed on a later day.`);
 }
 
 /**

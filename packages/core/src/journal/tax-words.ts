@@ -17,9 +17,10 @@ export function taxWords(line: PostedTax, shown: (amount: string) => string): st
   const { taxCode, taxRate, taxBase, taxSide, taxAdjustment } = line;
   if (taxCode === null || taxRate === null || taxBase === null) return '';
   const amount = line.debit ?? line.credit;
-  const of = taxSide !== null || taxBase.replace('-', '') !== amount ? ` of ${shown(taxBase.replace('-', ''))}` : '';
-  if (taxAdjustment === null) return `${taxCode} ${taxRate} %${of}`;
+  const base =
+    taxSide !== null || taxBase.replace('-', '') !== amount ? ` of ${shown(taxBase.replace('-', ''))}` : '';
+  if (taxAdjustment === null) return `${taxCode} ${taxRate} %${base}`;
   const isLess = taxAdjustment.startsWith('-');
   const moved = `its tax ${isLess ? 'less' : 'more'} by ${shown(taxAdjustment.replace('-', ''))}`;
-  return `${taxCode} ${taxRate} %${of}, ${moved}`;
+  return `${taxCode} ${taxRate} %${base}, ${moved}`;
 }

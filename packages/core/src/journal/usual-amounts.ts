@@ -36,7 +36,7 @@ export function usualAmounts(amounts: readonly Minor[]): UsualAmounts | undefine
   if (amounts.length < ENOUGH_AMOUNTS) return undefined;
   const logs = amounts.map((amount) => Math.log(amount));
   const middle = medianOf(logs);
-  const spread = Math.max(LEAST_SPREAD, medianOf(logs.map((one) => Math.abs(one - middle))));
+  const spread = Math.max(LEAST_SPREAD, medianOf(logs.map((log) => Math.abs(log - middle))));
   const away = (FAR_OUT * spread) / TO_SIGMA;
   const most = Math.log(Number.MAX_SAFE_INTEGER);
   return {

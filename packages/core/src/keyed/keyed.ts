@@ -26,17 +26,17 @@ export function keyedBy<Key extends string, Value>(
 }
 
 /**
- * Things in groups, by what each of them says, in the order in which groups begin.
+ * Items in groups, by what each of them says, in the order in which groups begin.
  *
- * @example groupsOf([1, 2, 3], (one) => one % 2) // → Map { 1 → [1, 3], 0 → [2] }
+ * @example groupsOf([1, 2, 3], (number) => number % 2) // → Map { 1 → [1, 3], 0 → [2] }
  */
-export function groupsOf<Thing, Key>(things: Iterable<Thing>, keyOf: (thing: Thing) => Key): Map<Key, Thing[]> {
-  const groups = new Map<Key, Thing[]>();
-  for (const thing of things) {
-    const key = keyOf(thing);
+export function groupsOf<Item, Key>(items: Iterable<Item>, keyOf: (item: Item) => Key): Map<Key, Item[]> {
+  const groups = new Map<Key, Item[]>();
+  for (const item of items) {
+    const key = keyOf(item);
     const group = groups.get(key);
-    if (group) group.push(thing);
-    else groups.set(key, [thing]);
+    if (group) group.push(item);
+    else groups.set(key, [item]);
   }
   return groups;
 }

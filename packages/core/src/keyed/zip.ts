@@ -10,9 +10,9 @@ export function zip<First, Second>(first: readonly First[], second: readonly Sec
   }
   const pairs: [First, Second][] = [];
   const others = second.values();
-  for (const one of first) {
+  for (const left of first) {
     const other = others.next();
-    if (!other.done) pairs.push([one, other.value]);
+    if (!other.done) pairs.push([left, other.value]);
   }
   return pairs;
 }

@@ -69,14 +69,14 @@ export function cumulativeStep(amount: Minor, steps: number, step: number): Mino
  * @example roundTogether([new Exact('6.6'), new Exact('6.6'), new Exact('6.6')]) // → [7, 7, 6], together 20
  */
 export function roundTogether(exact: readonly InstanceType<typeof Exact>[], total?: Minor): Minor[] {
-  const sum = exact.reduce((all, one) => all.plus(one), new Exact(0));
+  const sum = exact.reduce((all, decimal) => all.plus(decimal), new Exact(0));
   const sign = sum.isNegative() ? -1 : 1;
-  const amounts = exact.map((one) => one.times(sign));
-  const parts = amounts.map((one) => one.floor().toNumber());
+  const amounts = exact.map((decimal) => decimal.times(sign));
+  const parts = amounts.map((amount) => amount.floor().toNumber());
   const whole = total === undefined ? roundHalfAwayFromZero(sum.times(sign)) : sign * total;
   const left = whole - parts.reduce((all, part) => all + part, 0);
   const byRemainder = amounts
-    .map((one, index) => ({ place: index, remainder: one.minus(one.floor()) }))
+    .map((amount, index) => ({ place: index, remainder: amount.minus(amount.floor()) }))
     .sort((a, b) => b.remainder.comparedTo(a.remainder) || a.place - b.place);
   const taking = left > 0 ? byRemainder : byRemainder.toReversed();
   for (let unit = 0; unit < Math.abs(left) && taking.length > 0; unit += 1) {

@@ -8,7 +8,7 @@ import type { CurrencyCode } from './currency.js';
 export function currencySign(currency: CurrencyCode): string {
   const part = new Intl.NumberFormat('en', { style: 'currency', currency, currencyDisplay: 'narrowSymbol' })
     .formatToParts(0)
-    .find((one) => one.type === 'currency');
+    .find((numberFormatPart) => numberFormatPart.type === 'currency');
   return part?.value ?? currency;
 }
 

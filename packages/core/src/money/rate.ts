@@ -54,12 +54,12 @@ export function baseAmount(foreign: Minor, from: CurrencyCode, base: CurrencyCod
 export function rateTolerance(foreign: Minor, from: CurrencyCode, base: CurrencyCode, quote: RateQuote): Minor {
   const text = 'rate' in quote ? quote.rate : quote.ratePerBase;
   const halfUnit = new Exact(10).pow(-(text.split('.')[1]?.length ?? 0)).dividedBy(2);
-  const at = (rate: InstanceType<typeof Exact>): InstanceType<typeof Exact> => {
+  const rounded = (rate: InstanceType<typeof Exact>): InstanceType<typeof Exact> => {
     const shifted = new Exact(Math.abs(foreign)).times(new Exact(10).pow(exponentOf(base) - exponentOf(from)));
     return 'rate' in quote ? shifted.times(rate) : shifted.dividedBy(rate);
   };
   const given = new Exact(text);
-  return minor(Math.ceil(at(given.plus(halfUnit)).minus(at(given)).abs().toNumber()) + 1);
+  return minor(Math.ceil(rounded(given.plus(halfUnit)).minus(rounded(given)).abs().toNumber()) + 1);
 }
 
 /**

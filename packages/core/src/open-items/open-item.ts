@@ -119,18 +119,18 @@ function documentsOf(lines: readonly ControlLine[]): OpenItem[] {
   const byKey = new Map<string, Running[]>();
   const payments: ControlLine[] = [];
   const begin = (line: ControlLine, key: string): void => {
-    const one = begun(line, key);
-    running.push(one);
+    const item = begun(line, key);
+    running.push(item);
     const same = byKey.get(key);
-    if (same) same.push(one);
-    else byKey.set(key, [one]);
+    if (same) same.push(item);
+    else byKey.set(key, [item]);
   };
   for (const line of lines) {
     const key = line.document === undefined ? undefined : documentKey(line.document);
     if (key === undefined && !opensDocument(line)) payments.push(line);
     else if (key === undefined) running.push(begun(line, key));
     else {
-      const known = (byKey.get(key) ?? []).filter((one) => isSameCurrency(one, line));
+      const known = (byKey.get(key) ?? []).filter((running) => isSameCurrency(running, line));
       const last = known.at(-1);
       // an amount in the books' own currency alone is a difference of rates
       if (last?.first.foreign && !line.foreign) add(last, line, line.amount);
@@ -140,7 +140,7 @@ function documentsOf(lines: readonly ControlLine[]): OpenItem[] {
   const left = allocatedToOldest(payments, running);
   return [
     ...running.filter(({ open }) => open !== 0).map(itemOf),
-    ...left.filter(({ open }) => open !== 0).map((one) => ({ ...itemOf(one), isPayment: true })),
+    ...left.filter(({ open }) => open !== 0).map((running) => ({ ...itemOf(running), isPayment: true })),
   ];
 }
 
@@ -183,11 +183,11 @@ function goesOn(line: ControlLine, last: Running | undefined): boolean {
  */
 function isLeftOver(line: ControlLine, known: readonly Running[]): boolean {
   let left: number = line.amount;
-  const open = known.filter((one) => one.open !== 0 && Math.sign(one.open) !== Math.sign(left));
-  for (const [index, one] of open.entries()) {
+  const open = known.filter((running) => running.open !== 0 && Math.sign(running.open) !== Math.sign(left));
+  for (const [index, running] of open.entries()) {
     const isLast = index === open.length - 1;
-    const part = isLast ? left : Math.sign(left) * Math.min(Math.abs(one.open), Math.abs(left));
-    if (part !== 0) add(one, line, part);
+    const part = isLast ? left : Math.sign(left) * Math.min(Math.abs(running.open), Math.abs(left));
+    if (part !== 0) add(running, line, part);
     left -= part;
   }
   if (open.length > 0) return false;
@@ -205,16 +205,16 @@ function allocatedToOldest(payments: readonly ControlLine[], running: readonly R
   );
   return payments.map((payment) => {
     const rest = begun(payment, undefined);
-    for (const one of oldest) {
+    for (const running of oldest) {
       if (rest.open === 0) break;
-      if (one.open === 0 || Math.sign(one.open) === Math.sign(rest.open)) continue;
-      if (one.first.foreign?.currency !== payment.foreign?.currency) continue;
-      const part = Math.sign(rest.open) * Math.min(Math.abs(one.open), Math.abs(rest.open));
+      if (running.open === 0 || Math.sign(running.open) === Math.sign(rest.open)) continue;
+      if (running.first.foreign?.currency !== payment.foreign?.currency) continue;
+      const part = Math.sign(rest.open) * Math.min(Math.abs(running.open), Math.abs(rest.open));
       const foreign = shareOf(rest.foreign, part, rest.open);
-      one.open += part;
-      one.foreign += foreign;
-      if (one.key !== undefined) one.unallocated += part;
-      one.entries.push(payment.entry);
+      running.open += part;
+      running.foreign += foreign;
+      if (running.key !== undefined) running.unallocated += part;
+      running.entries.push(payment.entry);
       rest.open -= part;
       rest.foreign -= foreign;
     }
@@ -222,12 +222,12 @@ function allocatedToOldest(payments: readonly ControlLine[], running: readonly R
   });
 }
 
-function add(one: Running, line: ControlLine, part: number): void {
-  one.foreign += shareOf(line.foreign?.amount ?? 0, part, line.amount);
-  one.open += part;
-  one.dueDate ??= line.dueDate;
-  one.lastEntry = line.entry;
-  one.entries.push(line.entry);
+function add(running: Running, line: ControlLine, part: number): void {
+  running.foreign += shareOf(line.foreign?.amount ?? 0, part, line.amount);
+  running.open += part;
+  running.dueDate ??= line.dueDate;
+  running.lastEntry = line.entry;
+  running.entries.push(line.entry);
 }
 
 /** The part of a foreign amount that goes with a part of its base amount, to the unit. */

@@ -158,8 +158,8 @@ export function findPeriod(calendar: BooksCalendar, text: string, today: CivilDa
 export function periodsBetween(start: YearStart, from: CivilDate, to: CivilDate): Month[] {
   const periods: Month[] = [];
   const last = fiscalMonthOf(start, to);
-  let at = parseCivilDate(`${fiscalMonthOf(start, from)}-01`);
-  for (; monthOf(at) <= last; at = addMonths(at, 1)) periods.push(monthOf(at));
+  let date = parseCivilDate(`${fiscalMonthOf(start, from)}-01`);
+  for (; monthOf(date) <= last; date = addMonths(date, 1)) periods.push(monthOf(date));
   return periods;
 }
 

@@ -80,7 +80,7 @@ export function fundByRules(
   values: Readonly<Record<string, number>> | undefined,
 ): AccountId | undefined {
   for (const [breakdown, value] of Object.entries(values ?? {})) {
-    const rule = funds.find((one) => String(one.breakdown) === breakdown && one.value === value);
+    const rule = funds.find((fund) => String(fund.breakdown) === breakdown && fund.value === value);
     if (rule) return rule.account;
   }
   return undefined;

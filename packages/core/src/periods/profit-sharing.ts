@@ -32,7 +32,7 @@ export function sharingOn(sharings: readonly ProfitSharing[], first: CivilDate):
   return sharings
     .filter(({ from }) => from <= first)
     .reduce<ProfitSharing | undefined>(
-      (last, one) => (last === undefined || one.from > last.from ? one : last),
+      (last, sharing) => (last === undefined || sharing.from > last.from ? sharing : last),
       undefined,
     );
 }

@@ -44,12 +44,12 @@ export type DetailProof = keyof typeof DETAIL_PROOFS;
  * // → debits and credits by 500 each, result by 500, equity and balance sheet by 500
  */
 export function proofEffects(lines: readonly EffectLine[]): ProofEffect[] {
-  const sum = (amounts: readonly number[]): Minor => minor(amounts.reduce((all, one) => all + one, 0));
-  const of = (...elements: Element[]): Minor =>
+  const sum = (amounts: readonly number[]): Minor => minor(amounts.reduce((all, amount) => all + amount, 0));
+  const sumOf = (...elements: Element[]): Minor =>
     sum(lines.filter((line) => elements.includes(line.element)).map((line) => line.amount));
-  const result = minor(-of('revenue', 'expense'));
-  const owners = minor(-of('equity'));
-  const net = of('asset', 'liability');
+  const result = minor(-sumOf('revenue', 'expense'));
+  const owners = minor(-sumOf('equity'));
+  const net = sumOf('asset', 'liability');
   const cash = sum(lines.filter(({ isCash }) => isCash).map((line) => line.amount));
   const effects: ProofEffect[] = [
     {

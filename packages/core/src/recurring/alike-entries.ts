@@ -45,9 +45,9 @@ const STEPS = [1, 3, 12] as const;
  */
 export function alikeEntries(entries: readonly PastEntry[], today: CivilDate): AlikeEntries[] {
   const groups = new Map<string, PastEntry[]>();
-  for (const one of entries) {
-    const key = `${wordsOf(one.explanation)} ${[...one.touches].sort().join(' ')}`;
-    groups.set(key, [...(groups.get(key) ?? []), one]);
+  for (const entry of entries) {
+    const key = `${wordsOf(entry.explanation)} ${[...entry.touches].sort().join(' ')}`;
+    groups.set(key, [...(groups.get(key) ?? []), entry]);
   }
   return [...groups.values()]
     .flatMap(
@@ -64,10 +64,10 @@ export function alikeEntries(entries: readonly PastEntry[], today: CivilDate): A
 function runOf(group: readonly PastEntry[], today: CivilDate): AlikeEntries | undefined {
   for (const months of STEPS) {
     const run: PastEntry[] = [];
-    for (const one of [...group].reverse()) {
+    for (const pastEntry of [...group].reverse()) {
       const later = run[0];
-      if (later && !isStep(one.date, later.date, months)) break;
-      run.unshift(one);
+      if (later && !isStep(pastEntry.date, later.date, months)) break;
+      run.unshift(pastEntry);
     }
     const last = run.at(-1);
     if (run.length < FEWEST || !last || daysBetween(last.date, today) > months * 31 + DAYS_LATE) continue;

@@ -43,18 +43,18 @@ type Places = Readonly<Record<keyof CountedItem, number>>;
 
 function placesOfHeadings(row: readonly string[]): Places | undefined {
   const plain = row.map((cell) => cell.toLowerCase().replaceAll(/[^a-z]/g, ''));
-  const at = (column: keyof CountedItem): number => plain.findIndex((cell) => HEADINGS[column].test(cell));
-  const places = { item: at('item'), quantity: at('quantity'), cost: at('cost') };
-  return Object.values(places).every((place) => place >= 0) ? places : undefined;
+  const columnOf = (column: keyof CountedItem): number => plain.findIndex((cell) => HEADINGS[column].test(cell));
+  const places = { item: columnOf('item'), quantity: columnOf('quantity'), cost: columnOf('cost') };
+  return Object.values(places).every((index) => index >= 0) ? places : undefined;
 }
 
 function placesByContent(rows: readonly (readonly string[])[]): Places | undefined {
   const [row] = rows;
   if (!row) return undefined;
-  const isNumber = (place: number): boolean =>
-    rows.every((one) => /\d/.test(one[place] ?? '') && /^[\d.,'’\s]+$/.test(one[place] ?? ''));
-  const places = row.map((_, place) => place);
+  const isNumber = (column: number): boolean =>
+    rows.every((row) => /\d/.test(row[column] ?? '') && /^[\d.,'’\s]+$/.test(row[column] ?? ''));
+  const places = row.map((_, index) => index);
   const [quantity, cost] = places.filter(isNumber);
-  const item = places.find((place) => !isNumber(place));
+  const item = places.find((index) => !isNumber(index));
   return item === undefined || quantity === undefined || cost === undefined ? undefined : { item, quantity, cost };
 }

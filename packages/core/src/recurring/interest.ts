@@ -22,7 +22,7 @@ export interface DayMoved {
 export function interestOf(
   opening: Minor,
   moved: readonly DayMoved[],
-  of: {
+  terms: {
     readonly from: CivilDate;
     readonly to: CivilDate;
     readonly rate: string;
@@ -30,14 +30,14 @@ export function interestOf(
     readonly months: number;
   },
 ): Minor {
-  const within = moved.filter(({ date }) => date > of.from && date < of.to);
+  const within = moved.filter(({ date }) => date > terms.from && date < terms.to);
   let interest = new Exact(0);
-  let [since, balance] = [of.from, opening as number];
-  for (const { date, amount } of [...within, { date: of.to, amount: minor(0) }]) {
-    const { parts, per } = partsOfYear(of.dayCount, since, date, within.length === 0 ? of.months : 0);
+  let [since, balance] = [terms.from, opening as number];
+  for (const { date, amount } of [...within, { date: terms.to, amount: minor(0) }]) {
+    const { parts, per } = partsOfYear(terms.dayCount, since, date, within.length === 0 ? terms.months : 0);
     interest = interest.plus(
       new Exact(balance)
-        .times(of.rate)
+        .times(terms.rate)
         .times(parts)
         .dividedBy(per * 100),
     );

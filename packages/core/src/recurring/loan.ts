@@ -119,19 +119,19 @@ export function partsOfYear(
 
 function days30(from: CivilDate, to: CivilDate): number {
   const [a, b] = [partsOf(from), partsOf(to)];
-  const day = ({ year, month, day: of }: typeof a): number =>
-    of === daysInMonth(year, month) ? 30 : Math.min(of, 30);
+  const day = ({ year, month, day: dayOfMonth }: typeof a): number =>
+    dayOfMonth === daysInMonth(year, month) ? 30 : Math.min(dayOfMonth, 30);
   return (b.year - a.year) * 360 + (b.month - a.month) * 30 + day(b) - day(a);
 }
 
 /** The days from one date to another that lie in years of some length; the first day counts, the last does not. */
 function daysIn(from: CivilDate, to: CivilDate, length: 365 | 366): number {
   let days = 0;
-  for (let at = from; at < to;) {
-    const { year } = partsOf(at);
+  for (let date = from; date < to;) {
+    const { year } = partsOf(date);
     const end = earlierOf(civilDate(year + 1, 1, 1), to);
-    if ((daysInMonth(year, 2) === 29) === (length === 366)) days += daysBetween(at, end);
-    at = end;
+    if ((daysInMonth(year, 2) === 29) === (length === 366)) days += daysBetween(date, end);
+    date = end;
   }
   return days;
 }

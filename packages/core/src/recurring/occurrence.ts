@@ -58,9 +58,9 @@ export function datesOfJournal(journal: JournalDates, to: CivilDate, holidays: H
       .filter(({ nominal }) => nominal >= from && (next === undefined || nominal < next));
   });
   return all
-    .map((one, index) => ({
-      ...one,
-      since: all[index - 1]?.nominal ?? sinceFirst(journal.versions[one.version], one.nominal),
+    .map((occurrence, index) => ({
+      ...occurrence,
+      since: all[index - 1]?.nominal ?? sinceFirst(journal.versions[occurrence.version], occurrence.nominal),
     }))
     .filter(({ nominal, date }) => date <= to && !isPaused(journal.pauses, nominal));
 }

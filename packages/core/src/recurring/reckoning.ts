@@ -117,7 +117,7 @@ export function allowanceRows(
 ): ReckonedRow[] {
   const own = documents.map(({ what, open, percent }) => shareRow(what, minor(Math.max(open, 0)), percent));
   const byAge = keysOf(AGES).map((age) => {
-    const apart = documents.filter((one) => one.age === age).reduce((sum, { open }) => sum + open, 0);
+    const apart = documents.filter((document) => document.age === age).reduce((sum, { open }) => sum + open, 0);
     const what = apart === 0 ? AGES[age] : `${AGES[age]}, the rest`;
     return shareRow(what, minor(Math.max(ages[age] - apart, 0)), percents[age]);
   });
@@ -134,8 +134,8 @@ export function resultRow(result: Minor, percent: Percent): ReckonedRow {
   return shareRow('Result of the year so far, before it', result, percent, minor(Math.max(result, 0)));
 }
 
-function shareRow(what: string, of: Minor, percent: Percent, base: Minor = of): ReckonedRow {
-  return { what, of, percent, amount: roundHalfAwayFromZero(new Exact(base).times(percent).dividedBy(100)) };
+function shareRow(what: string, amount: Minor, percent: Percent, base: Minor = amount): ReckonedRow {
+  return { what, of: amount, percent, amount: roundHalfAwayFromZero(new Exact(base).times(percent).dividedBy(100)) };
 }
 
 /** Reads a percentage that was said of one document. */

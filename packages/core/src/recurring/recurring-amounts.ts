@@ -170,11 +170,11 @@ function amountsFrom(source: AmountSource, terms: AmountTerms, fields: Fields): 
 function shareFrom(share: AmountTerms['share'], fields: Fields): RecurringAmounts | undefined {
   if (!share) return fields.report('amounts-missing', 'share', 'Say which account, and how many per cent of it.');
   const account = fields.account('share.account', share.account);
-  const of = fields.oneOf('share.of', share.of ?? 'balance', SHARED_FIGURES);
+  const figure = fields.oneOf('share.of', share.of ?? 'balance', SHARED_FIGURES);
   const percent = fields.percent('share.percent', share.percent);
   const dayCount = fields.oneOf('share.dayCount', share.dayCount ?? '30/360', DAY_COUNTS);
-  if (!account || !of || !percent || !dayCount) return undefined;
-  return { source: 'share-of-balance', share: { account, of, percent, dayCount } };
+  if (!account || !figure || !percent || !dayCount) return undefined;
+  return { source: 'share-of-balance', share: { account, of: figure, percent, dayCount } };
 }
 
 function spreadFrom(spread: AmountTerms['spread'], fields: Fields): RecurringAmounts | undefined {
@@ -201,31 +201,31 @@ function depreciationFrom(given: AmountTerms['depreciation'], fields: Fields): R
           'Name a class of the asset register, or an asset.',
         );
   }
-  const at = 'depreciation.asset';
+  const path = 'depreciation.asset';
   const [cost, residual] = [
-    fields.positive(`${at}.cost`, asset.cost),
-    fields.amount(`${at}.residual`, asset.residual || '0'),
+    fields.positive(`${path}.cost`, asset.cost),
+    fields.amount(`${path}.residual`, asset.residual || '0'),
   ];
-  const acquired = fields.date(`${at}.acquired`, asset.acquired);
+  const acquired = fields.date(`${path}.acquired`, asset.acquired);
   if (!asset.name.trim() || !isPlainText(asset.name, 80))
-    fields.report('text', `${at}.name`, 'A name is 1 to 80 characters on one line.');
+    fields.report('text', `${path}.name`, 'A name is 1 to 80 characters on one line.');
   if (!isDepreciationMethod(asset.method) || asset.method === 'none') {
-    const methods = Object.keys(DEPRECIATION_METHODS).filter((one) => one !== 'none');
-    fields.report('method-unknown', `${at}.method`, `The method is one of ${methods.join(', ')}.`);
+    const methods = Object.keys(DEPRECIATION_METHODS).filter((rule) => rule !== 'none');
+    fields.report('method-unknown', `${path}.method`, `The method is one of ${methods.join(', ')}.`);
   }
   if (residual !== undefined && cost !== undefined && (residual < 0 || residual > cost)) {
-    fields.report('residual-too-large', `${at}.residual`, 'It lies between nothing and the cost.');
+    fields.report('residual-too-large', `${path}.residual`, 'It lies between nothing and the cost.');
   }
-  const life = fields.years(`${at}.life`, asset.life);
+  const life = fields.years(`${path}.life`, asset.life);
   const rate = asset.rate?.trim() || undefined;
   if (rate !== undefined && !isPercent(rate)) {
-    fields.report('not-a-percentage', `${at}.rate`, 'A percentage is a plain number, such as 12.5.');
+    fields.report('not-a-percentage', `${path}.rate`, 'A percentage is a plain number, such as 12.5.');
   }
   if (life === undefined && !(asset.method === 'declining' && rate !== undefined)) {
-    fields.report('life-missing', `${at}.life`, 'Over how many years?');
+    fields.report('life-missing', `${path}.life`, 'Over how many years?');
   }
   if (asset.method === 'sum-of-years-digits' && life !== undefined && !/^\d+$/.test(life)) {
-    fields.report('life-not-whole', `${at}.life`, 'The sum of the years’ digits takes whole years.');
+    fields.report('life-not-whole', `${path}.life`, 'The sum of the years’ digits takes whole years.');
   }
   const accounts = [
     fields.account('depreciation.expense', expense ?? ''),
@@ -329,7 +329,7 @@ class Fields {
   }
 
   oneOf<T extends string>(path: string, text: string, choices: readonly T[]): T | undefined {
-    const found = choices.find((one) => one === text);
+    const found = choices.find((choice) => choice === text);
     return found ?? this.report('unknown-choice', path, `It is one of ${choices.join(', ')}.`);
   }
 

@@ -169,10 +169,10 @@ function dayWords({ unit, weekday, day, from }: Schedule): string {
   if (weekday) {
     return `the ${weekday.nth === 'last' ? 'last' : ordinal(weekday.nth)} ${weekdayName(weekday.weekday)}`;
   }
-  const of = unit === 'year' ? ` of ${MONTH_NAMES[partsOf(from).month - 1] ?? ''}` : '';
-  if (day === 'last' || day === -1) return `the last day${of}`;
-  if (day !== undefined && day < 0) return `the ${ordinal(-day)} day from the end${of}`;
-  return `the ${ordinal(day ?? partsOf(from).day)}${of}`;
+  const month = unit === 'year' ? ` of ${MONTH_NAMES[partsOf(from).month - 1] ?? ''}` : '';
+  if (day === 'last' || day === -1) return `the last day${month}`;
+  if (day !== undefined && day < 0) return `the ${ordinal(-day)} day from the end${month}`;
+  return `the ${ordinal(day ?? partsOf(from).day)}${month}`;
 }
 
 function dateOfStep(schedule: Schedule, step: number): CivilDate | undefined {

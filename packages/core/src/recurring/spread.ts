@@ -51,12 +51,12 @@ export function spreadParts({ total, by, first, last }: Spread, dates: readonly 
 function measured(first: CivilDate, last: CivilDate, by: 'months' | 'days'): number {
   if (by === 'days') return daysBetween(first, last) + 1;
   let parts = 0;
-  for (let at = first; at <= last;) {
-    const { year, month, day } = partsOf(at);
+  for (let date = first; date <= last;) {
+    const { year, month, day } = partsOf(date);
     const days = daysInMonth(year, month);
-    const end = earlierOf(addDays(at, days - day), last);
-    parts += ((daysBetween(at, end) + 1) * PARTS_OF_MONTH) / days;
-    at = addDays(end, 1);
+    const end = earlierOf(addDays(date, days - day), last);
+    parts += ((daysBetween(date, end) + 1) * PARTS_OF_MONTH) / days;
+    date = addDays(end, 1);
   }
   return parts;
 }

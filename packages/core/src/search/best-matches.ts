@@ -53,7 +53,7 @@ function rankOf(option: Numbered, sought: string): number {
 
 /** Whether each of some words begins one of others. */
 function begins(those: readonly string[], words: readonly string[]): boolean {
-  return words.every((word) => those.some((one) => one.startsWith(word)));
+  return words.every((word) => those.some((other) => other.startsWith(word)));
 }
 
 function folded(text: string): string {

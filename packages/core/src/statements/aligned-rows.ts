@@ -29,9 +29,9 @@ export function alignedRows(
   arrangement: Arrangement = USUAL_ARRANGEMENT,
 ): AlignedRow[] {
   let rows: Labelled[] = [];
-  statements.forEach((statement, at) => {
+  statements.forEach((statement, index) => {
     const worded = statement.map((row) => ({ ...row, label: wordedLabel(arrangement.words, row) }));
-    rows = merged(rows, worded, at, statements.length);
+    rows = merged(rows, worded, index, statements.length);
   });
   const reduced = reducedAccounts(chart);
   const places = arrangedPlaces(chart, arrangement, reduced);
@@ -73,7 +73,7 @@ interface Labelled extends Omit<AlignedRow, 'label' | 'amounts'> {
 function merged(
   rows: readonly Labelled[],
   statement: readonly StatementRow[],
-  at: number,
+  position: number,
   statements: number,
 ): Labelled[] {
   const names = statement.map(identity);
@@ -87,18 +87,18 @@ function merged(
       if (!own || known.has(name)) continue;
       const { amount, label, ...row } = own;
       const amounts = Array.from<Minor | undefined>({ length: statements });
-      amounts[at] = amount;
+      amounts[position] = amount;
       all.push({ ...row, identity: name, labels: [label], amounts });
     }
   };
   for (const row of rows) {
-    const place = places.get(row.identity);
-    const own = place === undefined ? undefined : statement[place];
-    if (place !== undefined && own) {
-      addNewUpTo(place);
-      next = Math.max(next, place + 1);
+    const index = places.get(row.identity);
+    const own = index === undefined ? undefined : statement[index];
+    if (index !== undefined && own) {
+      addNewUpTo(index);
+      next = Math.max(next, index + 1);
       if (!row.labels.includes(own.label)) row.labels.push(own.label);
-      row.amounts[at] = own.amount;
+      row.amounts[position] = own.amount;
     }
     all.push(row);
   }
@@ -132,10 +132,10 @@ function inOrder(places: ArrangedPlaces, rows: readonly Labelled[]): Labelled[] 
 /** Parts of an element that stand one after another, in their order. */
 function partsInOrder(arrangement: Arrangement, rows: readonly AlignedRow[]): AlignedRow[] {
   const parts = new Map<Classification, readonly AlignedRow[]>();
-  rows.forEach(({ row, key }, at) => {
+  rows.forEach(({ row, key }, index) => {
     if (row !== 'heading' || !isClassification(key)) return;
-    const end = rows.findIndex((one) => one.key === `total-${key}`);
-    if (end > at) parts.set(key, rows.slice(at, end + 1));
+    const end = rows.findIndex((row) => row.key === `total-${key}`);
+    if (end > index) parts.set(key, rows.slice(index, end + 1));
   });
   const all = [...rows];
   for (const element of ['asset', 'liability'] as const) {

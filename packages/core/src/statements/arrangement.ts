@@ -65,19 +65,19 @@ export function arrangedItems(
   });
   const itemOf = new Map(items.flatMap((item) => accountsOfItem(item).map((id) => [id, item] as const)));
   const added = new Set<ArrangedItem>();
-  usual.forEach((id, at) => {
+  usual.forEach((id, index) => {
     if (!left.has(id)) return;
-    const before = usual[at - 1];
+    const before = usual[index - 1];
     const item = before === undefined ? undefined : itemOf.get(before);
-    const place = item ? items.indexOf(item) : -1;
+    const position = item ? items.indexOf(item) : -1;
     if (item && 'group' in item && before !== undefined && isTakenLike(reduced, id, before)) {
       const accounts = item.group.accounts.toSpliced(item.group.accounts.indexOf(before) + 1, 0, id);
       const group: ArrangedItem = { group: { ...item.group, accounts } };
-      items[place] = group;
-      for (const one of accounts) itemOf.set(one, group);
+      items[position] = group;
+      for (const account of accounts) itemOf.set(account, group);
       return;
     }
-    let next = place + 1;
+    let next = position + 1;
     // those that were added before it stand before it
     for (let other = items[next]; other && added.has(other); other = items[next]) next += 1;
     const own: ArrangedItem = { account: id };
@@ -90,8 +90,8 @@ export function arrangedItems(
 
 /** Whether an account is taken from the one before it, or from what that one is taken from. */
 function isTakenLike(reduced: ReadonlyMap<AccountId, AccountId>, id: AccountId, before: AccountId): boolean {
-  const of = reduced.get(id);
-  return of !== undefined && (of === before || of === reduced.get(before));
+  const account = reduced.get(id);
+  return account !== undefined && (account === before || account === reduced.get(before));
 }
 
 /** Where each account stands among all, and in which group. */
@@ -129,6 +129,6 @@ export function inArrangedOrder<Of extends { readonly account?: Account | undefi
   { placeOf }: ArrangedPlaces,
   all: readonly Of[],
 ): Of[] {
-  const place = ({ account }: Of): number => (account && placeOf.get(account.id)) ?? placeOf.size;
-  return [...all].sort((a, b) => place(a) - place(b));
+  const positionOf = ({ account }: Of): number => (account && placeOf.get(account.id)) ?? placeOf.size;
+  return [...all].sort((a, b) => positionOf(a) - positionOf(b));
 }

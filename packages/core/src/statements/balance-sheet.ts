@@ -30,9 +30,9 @@ export function balanceSheet(
   zeros = false,
   beside: ReadonlySet<Classification> = new Set(),
 ): BalanceSheet {
-  const of = rowsByClassification(chart, sumByAccount(flows), zeros);
+  const rowsOf = rowsByClassification(chart, sumByAccount(flows), zeros);
   const part = (classification: Classification): StatementRow[] => {
-    const rows = of(classification);
+    const rows = rowsOf(classification);
     const isShown = rows.length > 0 || beside.has(classification);
     return statementPart(classification, CLASSIFICATIONS[classification].label, rows, isShown);
   };

@@ -56,9 +56,9 @@ export function classesOfLines(chart: Chart): ClassOfLine {
 export function entryCashFlow(classOf: ClassOfLine, lines: readonly CashFlowLine[]): EntryCashFlow {
   const classes = lines.map(classOf);
   const effects = keyedBy(ACTIVITIES, (activity) =>
-    negated(sumOf(lines.filter((_, at) => classes[at] === activity).map(({ amount }) => amount))),
+    negated(sumOf(lines.filter((_, index) => classes[index] === activity).map(({ amount }) => amount))),
   );
-  const cash = lines.filter((_, at) => classes[at] === 'cash').map(({ amount }) => amount);
+  const cash = lines.filter((_, index) => classes[index] === 'cash').map(({ amount }) => amount);
   const received = sumOf(cash.filter((amount) => amount > 0));
   const incoming = ACTIVITIES.filter((activity) => effects[activity] > 0);
   const withoutCash = minor(Math.max(0, subtract(sumOf(incoming.map((activity) => effects[activity])), received)));
@@ -72,20 +72,20 @@ export function entryCashFlow(classOf: ClassOfLine, lines: readonly CashFlowLine
       rest,
       same.map((activity) => effects[activity]),
     );
-    same.forEach((activity, at) => (paid[activity] = parts[at] ?? ZERO));
+    same.forEach((activity, index) => (paid[activity] = parts[index] ?? ZERO));
   }
   const leftOut = lines.map(() => ZERO);
   for (const activity of ACTIVITIES) {
     const out = subtract(effects[activity], paid[activity]);
     if (out === 0) continue;
-    const places = lines.flatMap(({ amount }, at) =>
-      classes[at] === activity && Math.sign(-amount) === Math.sign(out) ? [at] : [],
+    const places = lines.flatMap(({ amount }, index) =>
+      classes[index] === activity && Math.sign(-amount) === Math.sign(out) ? [index] : [],
     );
     const parts = sharedBy(
       out,
-      places.map((at) => lines[at]?.amount ?? ZERO),
+      places.map((lineIndex) => lines[lineIndex]?.amount ?? ZERO),
     );
-    places.forEach((place, at) => (leftOut[place] = parts[at] ?? ZERO));
+    places.forEach((lineIndex, index) => (leftOut[lineIndex] = parts[index] ?? ZERO));
   }
   return { paid, withoutCash, leftOut };
 }
@@ -120,8 +120,8 @@ export function mainAccount(
  * @param amount what all of them come to, as it is written
  * @example withoutCashWords(2, 2, '300.00') // → 'Moved no cash, and is in no figure above:'
  */
-export function withoutCashWords(told: number, inAll: number, amount: string): string {
+export function withoutCashWords(shown: number, inAll: number, amount: string): string {
   const which =
-    told < inAll ? ` (the largest ${told} of ${inAll.toLocaleString('en')} entries, ${amount} in all)` : '';
+    shown < inAll ? ` (the largest ${shown} of ${inAll.toLocaleString('en')} entries, ${amount} in all)` : '';
   return `Moved no cash, and is in no figure above${which}:`;
 }

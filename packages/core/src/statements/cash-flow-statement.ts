@@ -179,8 +179,8 @@ function partsOfEntries(chart: Chart, classOf: ClassOfLine, basis: CashFlowBasis
     }),
   );
   const leftOut = ofSpan.flatMap(({ entry: { place, lines }, flow }) =>
-    lines.flatMap((line, at): LeftOutPart[] => {
-      const amount = flow.leftOut[at] ?? ZERO;
+    lines.flatMap((line, index): LeftOutPart[] => {
+      const amount = flow.leftOut[index] ?? ZERO;
       return classOf(line) === 'operating' && amount !== 0 ? [{ account: line.account, amount, place }] : [];
     }),
   );
@@ -210,11 +210,13 @@ function documentsOnAccount(
   open: CashFlowBasis['open'],
 ): Map<string, OnAccount> {
   const lines = entries.flatMap(({ entry, flow }) =>
-    entry.lines.flatMap(({ account, amount, document }, at) => {
-      const out = flow.leftOut[at] ?? ZERO;
+    entry.lines.flatMap(({ account, amount, document }, index) => {
+      const out = flow.leftOut[index] ?? ZERO;
       if (document === undefined || out === 0) return [];
-      const of = largestLeftOut(chart, classOf, entry, flow, Math.sign(-out));
-      return of === undefined ? [] : [{ document, account, amount, out, of, isInSpan: entry.isInSpan }];
+      const paidPart = largestLeftOut(chart, classOf, entry, flow, Math.sign(-out));
+      return paidPart === undefined
+        ? []
+        : [{ document, account, amount, out, of: paidPart, isInSpan: entry.isInSpan }];
     }),
   );
   const documents = new Map<string, OnAccount>();
@@ -255,7 +257,7 @@ function largestLeftOut(
   sign: number,
 ): PaidPart | undefined {
   const parts = (['investing', 'financing'] as const).flatMap((activity): PaidPart[] => {
-    const own = lines.map((line, at) => ({ line, out: flow.leftOut[at] ?? ZERO }));
+    const own = lines.map((line, index) => ({ line, out: flow.leftOut[index] ?? ZERO }));
     const amount = sumOf(own.filter(({ line }) => classOf(line) === activity).map(({ out }) => out));
     const account = mainAccount(chart, classOf, lines, activity);
     return Math.sign(amount) !== sign || account === undefined ? [] : [{ activity, account, amount, place }];
@@ -394,11 +396,11 @@ function toldBeside({ entries }: CashFlowBasis, { ofSpan, documents }: EntryPart
   );
   return ofSpan.flatMap(({ entry, flow }) => {
     const paidSince = sumOf(
-      entry.lines.map(({ document }, at) => {
-        const of = document === undefined ? undefined : documents.get(document);
-        const out = flow.leftOut[at] ?? ZERO;
-        if (of === undefined || out === 0 || of.leftOut.end === 0) return ZERO;
-        const unpaid = roundHalfAwayFromZero(new Exact(out).times(of.unpaid.end).div(of.leftOut.end));
+      entry.lines.map(({ document }, index) => {
+        const onAccount = document === undefined ? undefined : documents.get(document);
+        const out = flow.leftOut[index] ?? ZERO;
+        if (onAccount === undefined || out === 0 || onAccount.leftOut.end === 0) return ZERO;
+        const unpaid = roundHalfAwayFromZero(new Exact(out).times(onAccount.unpaid.end).div(onAccount.leftOut.end));
         return minor(Math.abs(out) - Math.abs(unpaid));
       }),
     );

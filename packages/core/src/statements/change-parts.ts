@@ -27,10 +27,10 @@ export interface ChangePart<Row extends SetRow> {
  */
 export function changeParts<Row extends FigureRow<Row>>(
   rows: readonly Row[],
-  at: number,
+  index: number,
   figures: (row: Row) => { readonly now: Minor; readonly before: Minor },
 ): ChangePart<Row>[] {
-  return figureTerms(rows, at)
+  return figureTerms(rows, index)
     .map(({ row, sign }): ChangePart<Row> => {
       const { now, before } = figures(row);
       const signed = (amount: Minor): Minor => (amount === 0 ? ZERO : minor(sign * amount));
@@ -48,12 +48,12 @@ export function changeParts<Row extends FigureRow<Row>>(
  */
 export function figureTerms<Row extends FigureRow<Row>>(
   rows: readonly Row[],
-  at: number,
+  index: number,
   sign: 1 | -1 = 1,
 ): { readonly row: Row; readonly sign: 1 | -1 }[] {
-  const terms = statementFormula(rows, at);
-  const row = rows[at];
+  const terms = statementFormula(rows, index);
+  const row = rows[index];
   if (terms) return terms.flatMap((term) => figureTerms(rows, term.at, sign === term.sign ? 1 : -1));
-  if (row?.together) return row.together.map((one) => ({ row: one, sign }));
+  if (row?.together) return row.together.map((row) => ({ row, sign }));
   return row && row.row !== 'heading' ? [{ row, sign }] : [];
 }

@@ -76,9 +76,9 @@ export function drawnCharts({ income, cash, expenses, position }: ChartedStateme
       dateLine: income.dateLine,
       shape: 'bars-and-line',
       names: ['Revenue', 'Expenses', named(income, 'net-result') ?? 'Result'],
-      points: months.map((label, at) => ({
+      points: months.map((label, index) => ({
         label,
-        amounts: [revenue?.[at] ?? null, expense?.[at] ?? null, result?.[at] ?? null],
+        amounts: [revenue?.[index] ?? null, expense?.[index] ?? null, result?.[index] ?? null],
       })),
     },
     {
@@ -87,7 +87,7 @@ export function drawnCharts({ income, cash, expenses, position }: ChartedStateme
       dateLine: cash.dateLine,
       shape: 'line',
       names: ['Cash'],
-      points: cash.columns.slice(0, -1).map((label, at) => ({ label, amounts: [held[at] ?? null] })),
+      points: cash.columns.slice(0, -1).map((label, index) => ({ label, amounts: [held[index] ?? null] })),
     },
     {
       key: 'expenses',
@@ -104,7 +104,7 @@ export function drawnCharts({ income, cash, expenses, position }: ChartedStateme
       shape: 'line',
       names: [equityName],
       points: position.columns
-        .map((label, at): ChartPoint => ({ label, amounts: [equity[at] ?? null] }))
+        .map((label, index): ChartPoint => ({ label, amounts: [equity[index] ?? null] }))
         .filter(({ amounts: [amount] }) => amount !== null)
         .reverse(),
     },
@@ -146,9 +146,9 @@ export function largestParts(rows: readonly ChartedRow[]): readonly ChartPoint[]
   const own = parts.filter(({ amount }) => amount > 0).slice(0, MOST);
   const others = parts.filter((part) => !own.includes(part));
   const rest = { label: others.length === 1 ? 'One other' : `${others.length} others`, amount: totalOf(others) };
-  const told = others.length === 0 ? own : [...own, rest];
-  const all = totalOf(told);
-  return told.map(({ label, amount }) => ({
+  const listed = others.length === 0 ? own : [...own, rest];
+  const all = totalOf(listed);
+  return listed.map(({ label, amount }) => ({
     label,
     amounts: [amount],
     share: all === 0 ? null : new Exact(amount).times(100).dividedBy(all).toFixed(1),

@@ -234,9 +234,9 @@ function rowLabel(key: EquityRowKey, total: Minor, kind: OrganisationKind): stri
 
 /** An equity statement whose components stand in the order in which the balance sheet lists their accounts. */
 export function withComponentsInOrder(statement: EquityStatement, places: ArrangedPlaces): EquityStatement {
-  const all = statement.components.map(({ account }, at) => ({ account, at }));
+  const all = statement.components.map(({ account }, index) => ({ account, at: index }));
   const order = inArrangedOrder(places, all).map(({ at }) => at);
-  const ordered = <Of>(of: readonly Of[]): Of[] => order.map((at) => of[at] as Of);
+  const ordered = <Of>(ofs: readonly Of[]): Of[] => order.map((index) => ofs[index] as Of);
   return {
     components: ordered(statement.components),
     rows: statement.rows.map((row) => ({ ...row, amounts: ordered(row.amounts) })),

@@ -11,18 +11,18 @@ import type { AlignedRow } from './statement-row.js';
  * @example withGroups(groupOf, rows) // → Rent · Heating · Premises
  */
 export function withGroups(groupOf: ReadonlyMap<AccountId, AccountGroup>, rows: readonly AlignedRow[]): AlignedRow[] {
-  const groupAt = (at: number): AccountGroup | undefined => {
-    const row = rows[at];
+  const groupAt = (index: number): AccountGroup | undefined => {
+    const row = rows[index];
     return row?.key === '' && row.account ? groupOf.get(row.account.id) : undefined;
   };
   const all: AlignedRow[] = [];
-  for (let at = 0; at < rows.length;) {
-    const group = groupAt(at);
-    let end = at + 1;
+  for (let index = 0; index < rows.length;) {
+    const group = groupAt(index);
+    let end = index + 1;
     if (group) while (groupAt(end)?.id === group.id) end += 1;
-    const members = rows.slice(at, end);
+    const members = rows.slice(index, end);
     all.push(...(group ? groupRows(group, members) : members));
-    at = end;
+    index = end;
   }
   return all;
 }
@@ -40,9 +40,9 @@ function groupRows({ id, name, isTogether }: AccountGroup, members: readonly Ali
 
 /** What rows come to, column by column; undefined where none has a figure. */
 export function sumsOf(rows: readonly Pick<AlignedRow, 'amounts'>[]): (Minor | undefined)[] {
-  return (rows[0]?.amounts ?? []).map((_, place) =>
+  return (rows[0]?.amounts ?? []).map((_, index) =>
     rows.reduce<Minor | undefined>((sum, { amounts }) => {
-      const amount = amounts[place];
+      const amount = amounts[index];
       return amount === undefined ? sum : sum === undefined ? amount : add(sum, amount);
     }, undefined),
   );

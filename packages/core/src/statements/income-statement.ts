@@ -46,11 +46,11 @@ export function incomeStatement(
   zeros = false,
   beside: ReadonlySet<Classification> = new Set(),
 ): IncomeStatement {
-  const of = rowsByClassification(chart, resultByAccount(flows), zeros);
+  const rowsOf = rowsByClassification(chart, resultByAccount(flows), zeros);
   const isShown = (classification: Classification): boolean =>
-    of(classification).length > 0 || beside.has(classification);
-  const totalRevenue = sumOfRows(classificationsOf('revenue').flatMap(of));
-  const totalExpenses = sumOfRows(classificationsOf('expense').flatMap(of));
+    rowsOf(classification).length > 0 || beside.has(classification);
+  const totalRevenue = sumOfRows(classificationsOf('revenue').flatMap(rowsOf));
+  const totalExpenses = sumOfRows(classificationsOf('expense').flatMap(rowsOf));
   const netResult = subtract(totalRevenue, totalExpenses);
   const words = STATEMENT_WORDS[kind];
   const last: StatementRow = {
@@ -59,7 +59,8 @@ export function incomeStatement(
     label: netResult < 0 ? words.loss : words.profit,
     amount: netResult,
   };
-  const rows = form === 'single-step' ? singleStep(of, totalRevenue, totalExpenses) : multiStep(of, isShown, kind);
+  const rows =
+    form === 'single-step' ? singleStep(rowsOf, totalRevenue, totalExpenses) : multiStep(rowsOf, isShown, kind);
   return { rows: [...rows, last], totalRevenue, totalExpenses, netResult };
 }
 

@@ -13,20 +13,20 @@ export function withNets(reduced: ReadonlyMap<AccountId, AccountId>, rows: reado
   const isLessOf = (row: AlignedRow | undefined, gross: AlignedRow): boolean =>
     row?.key === '' && row.account !== undefined && reduced.get(row.account.id) === gross.account?.id;
   const all: AlignedRow[] = [];
-  for (let at = 0; at < rows.length;) {
-    const gross = rows[at] as AlignedRow;
-    let end = at + 1;
+  for (let index = 0; index < rows.length;) {
+    const gross = rows[index] as AlignedRow;
+    let end = index + 1;
     if (gross.key === '' && gross.account) while (isLessOf(rows[end], gross)) end += 1;
-    const less = rows.slice(at + 1, end);
-    if (less.length === 0 || !gross.account) all.push(gross);
+    const deductions = rows.slice(index + 1, end);
+    if (deductions.length === 0 || !gross.account) all.push(gross);
     else
-      all.push({ ...gross, key: GROSS }, ...less.map((row) => ({ ...row, key: LESS })), {
+      all.push({ ...gross, key: GROSS }, ...deductions.map((row) => ({ ...row, key: LESS })), {
         row: 'subtotal',
         key: `${NET}${gross.account.number}`,
         label: `${gross.label}, net`,
-        amounts: sumsOf([gross, ...less]),
+        amounts: sumsOf([gross, ...deductions]),
       });
-    at = end;
+    index = end;
   }
   return all;
 }

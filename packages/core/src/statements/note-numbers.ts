@@ -40,11 +40,11 @@ export function inReadingOrder<Note extends NotePlace>(
   }[],
 ): Note[] {
   const placeOf = (note: Note): readonly [number, number] => {
-    const at = statements.findIndex(({ key }) => key === note.statement);
-    if (note.row === null && note.account === null) return [at, -1];
-    const rows = statements[at]?.rows ?? [];
-    const row = rows.findIndex((one) => isNoteOn(note, one));
-    return [at, row < 0 ? rows.length : row];
+    const index = statements.findIndex(({ key }) => key === note.statement);
+    if (note.row === null && note.account === null) return [index, -1];
+    const rows = statements[index]?.rows ?? [];
+    const row = rows.findIndex((row) => isNoteOn(note, row));
+    return [index, row < 0 ? rows.length : row];
   };
   return notes
     .map((note) => ({ note, place: placeOf(note) }))

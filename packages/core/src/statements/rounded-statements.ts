@@ -33,15 +33,15 @@ export function roundedEquity(statement: EquityStatement, unit: Minor): EquitySt
   const table = roundedTable(
     between.map(({ amounts }) => amounts),
     totals,
-    end.amounts.map((amount, at) => subtract(amount, begin.amounts[at] ?? ZERO)),
+    end.amounts.map((amount, index) => subtract(amount, begin.amounts[index] ?? ZERO)),
     unit,
   );
   return {
     ...statement,
     rows: statement.rows.map((row): EquityRow => {
       const own = ends.get(row.key);
-      const at = between.indexOf(row);
-      return own ? { ...row, ...own } : { ...row, total: totals[at] ?? ZERO, amounts: table[at] ?? [] };
+      const index = between.indexOf(row);
+      return own ? { ...row, ...own } : { ...row, total: totals[index] ?? ZERO, amounts: table[index] ?? [] };
     }),
   };
 }
@@ -75,8 +75,10 @@ export function roundedPosition(statement: BalanceSheet, equity: EquityStatement
   const totalAssets = rounded(statement.totalAssets, unit);
   const heading = statement.rows.findIndex(({ row, key }) => row === 'heading' && key === 'equity');
   const componentOf = ({ account, key }: StatementRow): Minor | undefined => {
-    const at = equity.components.findIndex((one) => (account ? one.account?.id === account.id : one.key === key));
-    return closing.amounts[at];
+    const index = equity.components.findIndex((component) =>
+      account ? component.account?.id === account.id : component.key === key,
+    );
+    return closing.amounts[index];
   };
   const given = (row: StatementRow): Minor | undefined => {
     if (row.key === 'total-assets' || row.key === 'total-liabilities-and-equity') return totalAssets;
@@ -141,9 +143,9 @@ export function roundedCashFlow(
 
 /** Where nothing else takes up what rounding leaves over, that is said. */
 function withRounding(rows: readonly StatementRow[], amount: Minor): StatementRow[] {
-  const at = rows.findIndex(({ key }) => key === 'cash-operating');
+  const index = rows.findIndex(({ key }) => key === 'cash-operating');
   const row: StatementRow = { row: 'account', key: 'rounding', label: 'Rounding', amount };
-  return [...rows.slice(0, at), row, ...rows.slice(at)];
+  return [...rows.slice(0, index), row, ...rows.slice(index)];
 }
 
 /**
@@ -159,16 +161,16 @@ function roundedRows(
   ends: readonly string[],
 ): StatementRow[] {
   const values = rows.map((row) => (row.row === 'heading' ? undefined : given(row)));
-  const isSettled = (at: number): boolean => {
-    if (values[at] !== undefined) return true;
-    const terms = statementFormula(rows, at);
+  const isSettled = (index: number): boolean => {
+    if (values[index] !== undefined) return true;
+    const terms = statementFormula(rows, index);
     return terms !== undefined && terms.length > 0 && terms.every((term) => isSettled(term.at));
   };
-  const worth = (at: number): Minor =>
-    values[at] ?? sumOf((statementFormula(rows, at) ?? []).map((term) => minor(term.sign * worth(term.at))));
-  const settle = (at: number, value: Minor): void => {
-    values[at] = value;
-    const terms = statementFormula(rows, at) ?? [];
+  const worth = (index: number): Minor =>
+    values[index] ?? sumOf((statementFormula(rows, index) ?? []).map((term) => minor(term.sign * worth(term.at))));
+  const settle = (position: number, value: Minor): void => {
+    values[position] = value;
+    const terms = statementFormula(rows, position) ?? [];
     const settled = terms.filter((term) => isSettled(term.at));
     const free = terms.filter((term) => !isSettled(term.at));
     const rest = subtract(value, sumOf(settled.map((term) => minor(term.sign * worth(term.at)))));
@@ -181,25 +183,25 @@ function roundedRows(
     free.forEach((term, index) => settle(term.at, minor(term.sign * (parts[index] ?? 0) || 0)));
   };
   for (const key of ends) {
-    const at = rows.findIndex((row) => row.key === key && row.row !== 'heading');
-    if (at >= 0) settle(at, values[at] ?? rounded(rows[at]?.amount ?? ZERO, unit));
+    const index = rows.findIndex((row) => row.key === key && row.row !== 'heading');
+    if (index >= 0) settle(index, values[index] ?? rounded(rows[index]?.amount ?? ZERO, unit));
   }
-  return rows.map((row, at) => {
+  return rows.map((row, index) => {
     if (row.amount === undefined) return row;
-    if (values[at] !== undefined) return { ...row, amount: values[at] };
-    return { ...row, amount: statementFormula(rows, at) ? worth(at) : rounded(row.amount, unit) };
+    if (values[index] !== undefined) return { ...row, amount: values[index] };
+    return { ...row, amount: statementFormula(rows, index) ? worth(index) : rounded(row.amount, unit) };
   });
 }
 
 /** Amounts rounded so that they come to a total; what is nothing stays nothing where there is anything else. */
 function together(amounts: readonly Minor[], total: Minor, unit: Minor): Minor[] {
   const isSomething = amounts.some((amount) => amount !== 0);
-  const places = amounts.flatMap((amount, at) => (amount !== 0 || !isSomething ? [at] : []));
+  const places = amounts.flatMap((amount, index) => (amount !== 0 || !isSomething ? [index] : []));
   const parts = roundTogether(
-    places.map((at) => new Exact(amounts[at] ?? 0).div(unit)),
+    places.map((index) => new Exact(amounts[index] ?? 0).div(unit)),
     minor(total / unit),
   );
-  return amounts.map((_, at) => minor((parts[places.indexOf(at)] ?? 0) * unit || 0));
+  return amounts.map((_, index) => minor((parts[places.indexOf(index)] ?? 0) * unit || 0));
 }
 
 /**

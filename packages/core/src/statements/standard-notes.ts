@@ -69,26 +69,28 @@ export function assetMovement(
     movements.filter(({ opening, increase, decrease }) => opening !== 0 || increase !== 0 || decrease !== 0),
     ({ account }) => columns.get(account)?.key ?? '',
   );
-  const shown = [...new Map([...columns.values()].map((one) => [one.key, one.label]))].filter(([key]) =>
+  const shown = [...new Map([...columns.values()].map((column) => [column.key, column.label]))].filter(([key]) =>
     byColumn.has(key),
   );
   if (shown.length === 0) return undefined;
-  const figures = (isContra: boolean, of: (movement: AssetMovement) => Minor): Minor[] =>
+  const figures = (isContra: boolean, figure: (movement: AssetMovement) => Minor): Minor[] =>
     shown.map(([key]) =>
-      sumOf((byColumn.get(key) ?? []).filter(({ account }) => accountIn(chart, account).contra === isContra).map(of)),
+      sumOf(
+        (byColumn.get(key) ?? []).filter(({ account }) => accountIn(chart, account).contra === isContra).map(figure),
+      ),
     );
   const block = (isContra: boolean, labels: readonly string[], from: number): NoteTableRow[] => {
-    const opening = figures(isContra, (one) => one.opening);
-    const increase = figures(isContra, (one) => one.increase);
-    const decrease = figures(isContra, (one) => negated(one.decrease));
-    const end = opening.map((amount, at) => sumOf([amount, increase[at] ?? ZERO, decrease[at] ?? ZERO]));
+    const opening = figures(isContra, (assetMovement) => assetMovement.opening);
+    const increase = figures(isContra, (assetMovement) => assetMovement.increase);
+    const decrease = figures(isContra, (assetMovement) => negated(assetMovement.decrease));
+    const end = opening.map((amount, index) => sumOf([amount, increase[index] ?? ZERO, decrease[index] ?? ZERO]));
     const [heading = '', first = '', more = '', less = '', last = ''] = labels;
     return [
       { label: heading, kind: 'heading', amounts: shown.map(() => undefined) },
       { label: first, kind: 'item', amounts: opening },
       { label: more, kind: 'item', amounts: increase },
       { label: less, kind: 'item', amounts: decrease },
-      { label: last, kind: 'sum', amounts: end, terms: [1, 2, 3].map((at) => ({ at: from + at, sign: 1 })) },
+      { label: last, kind: 'sum', amounts: end, terms: [1, 2, 3].map((index) => ({ at: from + index, sign: 1 })) },
     ];
   };
   const cost = block(false, COST, 0);
@@ -102,8 +104,8 @@ export function assetMovement(
     );
   const taken = block(true, TAKEN_OFF, cost.length);
   const [costRow, takenRow] = [4, cost.length + 4];
-  const left = (first: readonly NoteTableRow[], at: number): Minor[] =>
-    shown.map((_, place) => subtract(first[at]?.amounts[place] ?? ZERO, taken[at]?.amounts[place] ?? ZERO));
+  const left = (first: readonly NoteTableRow[], index: number): Minor[] =>
+    shown.map((_, column) => subtract(first[index]?.amounts[column] ?? ZERO, taken[index]?.amounts[column] ?? ZERO));
   return totalled(
     shown.map(([, label]) => label),
     [
@@ -165,12 +167,14 @@ export function equityMovement(
 ): NoteTable | undefined {
   if (components.length === 0) return undefined;
   const result = rows.find(({ key }) => key === 'net-result');
-  const partsOf = (of: ReadonlyMap<ComponentKey, Minor> | undefined): Minor[] =>
-    components.map(({ key }) => of?.get(key) ?? ZERO);
+  const partsOf = (byComponent: ReadonlyMap<ComponentKey, Minor> | undefined): Minor[] =>
+    components.map(({ key }) => byComponent?.get(key) ?? ZERO);
   const [income, expense] = [partsOf(parts?.income), partsOf(parts?.expense)];
   const isParted =
     parts !== undefined &&
-    components.every((_, at) => add(income[at] ?? ZERO, expense[at] ?? ZERO) === (result?.amounts[at] ?? ZERO));
+    components.every(
+      (_, index) => add(income[index] ?? ZERO, expense[index] ?? ZERO) === (result?.amounts[index] ?? ZERO),
+    );
   const columns = rows.flatMap((row): { label: string; amounts: readonly Minor[] }[] => {
     if (row.key !== 'net-result' || !isParted) return [{ label: LABELS[row.key] ?? row.label, amounts: row.amounts }];
     return [
@@ -178,16 +182,16 @@ export function equityMovement(
       { label: 'Expenses', amounts: expense },
     ];
   });
-  const items = components.map(({ label }, at): NoteTableRow => ({
+  const items = components.map(({ label }, index): NoteTableRow => ({
     label,
     kind: 'item',
-    amounts: columns.map(({ amounts }) => amounts[at] ?? ZERO),
+    amounts: columns.map(({ amounts }) => amounts[index] ?? ZERO),
   }));
   const total: NoteTableRow = {
     label: 'Total',
     kind: 'end',
     amounts: columns.map(({ amounts }) => sumOf(amounts)),
-    terms: items.map((_, at) => ({ at, sign: 1 })),
+    terms: items.map((_, index) => ({ at: index, sign: 1 })),
   };
   return {
     columns: columns.map(({ label }) => label),
@@ -209,7 +213,10 @@ export function ageTable(parts: readonly (readonly [label: string, amount: Minor
   const end = sumOf(parts.map(([, amount]) => amount));
   return {
     columns: [''],
-    rows: [...items, { label: 'Total', kind: 'end', amounts: [end], terms: items.map((_, at) => ({ at, sign: 1 })) }],
+    rows: [
+      ...items,
+      { label: 'Total', kind: 'end', amounts: [end], terms: items.map((_, index) => ({ at: index, sign: 1 })) },
+    ],
     endsInTotal: false,
     end,
   };

@@ -62,18 +62,19 @@ const SUMS: Readonly<Record<string, readonly (readonly [key: string, sign: 1 | -
  * @returns the terms, by the places of the rows; undefined for rows that are no sum: accounts, headings, what is carried in
  * @example statementFormula(rows, rows.findIndex(({ key }) => key === 'net-result')) // → revenue, less expenses
  */
-export function statementFormula(rows: readonly SetRow[], at: number): readonly FormulaTerm[] | undefined {
-  const row = rows[at];
+export function statementFormula(rows: readonly SetRow[], position: number): readonly FormulaTerm[] | undefined {
+  const row = rows[position];
   if (!row || row.row === 'heading' || row.row === 'account') return undefined;
   const terms = (keys: readonly (readonly [key: string, sign: 1 | -1])[]): FormulaTerm[] =>
     keys.flatMap(([key, sign]) => {
-      const place = rows.findIndex((one) => one.key === key && one.row !== 'heading');
-      return place < 0 ? [] : [{ at: place, sign }];
+      const index = rows.findIndex((row) => row.key === key && row.row !== 'heading');
+      return index < 0 ? [] : [{ at: index, sign }];
     });
   if (isItemSum(row)) {
-    const isFirst = (one: SetRow): boolean => (row.key.startsWith(NET) ? one.key === GROSS : isGroupName(one));
-    const start = rows.slice(0, at).findLastIndex(isFirst) + (row.key.startsWith(NET) ? 0 : 1);
-    return rows.slice(start, at).map((_, index) => ({ at: start + index, sign: 1 }));
+    const isFirst = (setRow: SetRow): boolean =>
+      row.key.startsWith(NET) ? setRow.key === GROSS : isGroupName(setRow);
+    const start = rows.slice(0, position).findLastIndex(isFirst) + (row.key.startsWith(NET) ? 0 : 1);
+    return rows.slice(start, position).map((_, index) => ({ at: start + index, sign: 1 }));
   }
   const sums = SUMS[row.key];
   if (sums) return terms(sums);
@@ -88,11 +89,11 @@ export function statementFormula(rows: readonly SetRow[], at: number): readonly 
     return terms(RESULT_PARTS.slice(0, RESULTS[row.key]));
   }
   const part = /^(?:total|cash)-(.+)$/.exec(row.key)?.[1];
-  const heading = rows.findIndex((one) => one.row === 'heading' && one.key === part);
-  if (heading < 0 || heading > at) return undefined;
+  const heading = rows.findIndex((row) => row.row === 'heading' && row.key === part);
+  if (heading < 0 || heading > position) return undefined;
   return rows
-    .slice(heading + 1, at)
-    .flatMap((one, index) =>
-      one.row === 'heading' || isItemSum(one) ? [] : [{ at: heading + 1 + index, sign: 1 as const }],
+    .slice(heading + 1, position)
+    .flatMap((row, index) =>
+      row.row === 'heading' || isItemSum(row) ? [] : [{ at: heading + 1 + index, sign: 1 as const }],
     );
 }

@@ -49,9 +49,9 @@ export const TAKEN_AWAY: ReadonlySet<string> = new Set([
 /** How each row stands, in the order of the rows. @example rowSettings(rows).at(-1)?.rule // → 'end' */
 export function rowSettings(rows: readonly SetRow[]): RowSetting[] {
   const first = rows.findIndex(({ row }) => row !== 'heading');
-  return rows.map(({ row, key }, at): RowSetting => {
+  return rows.map(({ row, key }, index): RowSetting => {
     const own = ownSetting({ row, key });
-    const hasSign = row !== 'heading' && (at === first || row === 'total');
+    const hasSign = row !== 'heading' && (index === first || row === 'total');
     return { ...own, hasSign, isOfItem: isOfItem({ row, key }) };
   });
 }
@@ -78,23 +78,25 @@ export function ranksOf(rows: readonly SetRow[]): readonly FigureRank[] {
  */
 export function rankedRows<Row extends SetRow>(rows: readonly Row[]): RankedRow<Row>[] {
   const settings = rowSettings(rows);
-  const isPartSum = (at: number): boolean =>
-    rows[at]?.row === 'subtotal' && settings[at - 1]?.kind === 'item' && rows[at]?.key.startsWith('total-') === true;
-  const isSum = (at: number): boolean => rows[at]?.row === 'subtotal' && !isItemSum(rows[at]);
-  const ruleOfItem = (at: number): RankedFigure<Row>['rule'] => (isSum(at + 1) ? 'last' : '');
-  return rows.flatMap((row, at): RankedRow<Row>[] => {
-    const setting = settings[at];
-    if (!setting || isPartSum(at) || isItemSum(row)) return [];
+  const isPartSum = (index: number): boolean =>
+    rows[index]?.row === 'subtotal' &&
+    settings[index - 1]?.kind === 'item' &&
+    rows[index]?.key.startsWith('total-') === true;
+  const isSum = (index: number): boolean => rows[index]?.row === 'subtotal' && !isItemSum(rows[index]);
+  const ruleOfItem = (index: number): RankedFigure<Row>['rule'] => (isSum(index + 1) ? 'last' : '');
+  return rows.flatMap((row, index): RankedRow<Row>[] => {
+    const setting = settings[index];
+    if (!setting || isPartSum(index) || isItemSum(row)) return [];
     const { kind, hasSign } = setting;
     if (row.row === 'heading') return [{ ...setting, of: row, figures: [] }];
-    const net = rows[at + 1];
+    const net = rows[index + 1];
     const hasNet = net !== undefined && isItemSum(net);
-    const end = hasNet ? at + 1 : at;
+    const end = hasNet ? index + 1 : index;
     const sum = rows[end + 1];
     const figures: RankedFigure<Row>[] = setting.isOfItem
       ? [{ of: row, rank: 'part', rule: hasNet ? 'last' : '', hasSign }]
       : kind === 'item'
-        ? [{ of: row, rank: 'item', rule: ruleOfItem(at), hasSign }]
+        ? [{ of: row, rank: 'item', rule: ruleOfItem(index), hasSign }]
         : [{ of: row, rank: 'sum', rule: isOfInner(row) ? '' : setting.rule, hasSign }];
     if (hasNet) figures.push({ of: net, rank: 'item', rule: ruleOfItem(end), hasSign: false });
     if (sum && isPartSum(end + 1) && kind === 'item')

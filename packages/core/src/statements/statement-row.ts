@@ -88,7 +88,7 @@ export function shownClassifications(
   balances: readonly ReadonlyMap<Account['id'], Minor>[],
 ): ReadonlySet<Classification> {
   const accounts = chart.accounts.filter(
-    ({ id }) => !chart.headings.has(id) && balances.some((one) => (one.get(id) ?? ZERO) !== 0),
+    ({ id }) => !chart.headings.has(id) && balances.some((sums) => (sums.get(id) ?? ZERO) !== 0),
   );
   return new Set(accounts.map(({ classification }) => classification));
 }

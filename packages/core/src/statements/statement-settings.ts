@@ -42,7 +42,7 @@ export function statementSettings(setting: (key: string) => string, known: Civil
     statements: chosen.length > 0 ? chosen : STATEMENTS,
     columns,
     change: { isPossible, isTold },
-    rounding: ROUNDINGS.find((one) => one === setting('rounding')),
+    rounding: ROUNDINGS.find((rounding) => rounding === setting('rounding')),
     asKnownOn: isAgainstNow ? undefined : known,
     isAgainstNow,
     notes: notes === 'yes' || notes === 'no' ? notes : '',

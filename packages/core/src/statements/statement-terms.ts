@@ -72,12 +72,12 @@ export function wordedLabel(
   { key, label, account, amount = ZERO }: Pick<StatementRow, 'key' | 'label' | 'account' | 'amount'>,
 ): string {
   if (account || key === '') return label;
-  const of = (term: string): string | undefined => words[termOf(term)];
-  if (amount < 0 && isResult(key)) return of(`${key}${LOSS}`) ?? label;
-  const own = of(key);
+  const wordOf = (term: string): string | undefined => words[termOf(term)];
+  if (amount < 0 && isResult(key)) return wordOf(`${key}${LOSS}`) ?? label;
+  const own = wordOf(key);
   if (own !== undefined) return own;
   const part = /^total-(liabilities-and-)?(.+)$/.exec(key);
-  const heading = part?.[2] === undefined ? undefined : of(part[2]);
+  const heading = part?.[2] === undefined ? undefined : wordOf(part[2]);
   if (heading === undefined) return label;
   return `Total ${part?.[1] === undefined ? '' : 'liabilities and '}${lowerFirst(heading)}`;
 }

@@ -71,7 +71,7 @@ export function readAssetClassRow(reader: RowReader): (RowFact & { readonly clas
 export function readAssetRow(reader: RowReader, classes: readonly AssetClass[]): AssetFact | undefined {
   if (!reader.hasNeeded()) return undefined;
   const named = reader.text('class').toLowerCase();
-  const found = classes.find((one) => one.name.toLowerCase() === named);
+  const found = classes.find((assetClass) => assetClass.name.toLowerCase() === named);
   if (!found) return reader.report('class-unknown', 'class', `There is no asset class “${reader.text('class')}”.`);
   const { books, changeover } = reader.on;
   const [cost, accumulated, residual] = [

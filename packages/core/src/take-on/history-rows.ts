@@ -43,7 +43,9 @@ export function historyRemarks(
       message: `With what it moved by, it comes to ${displayAmount(expected, baseCurrency)} at ${longDate(date)}.`,
     })),
   );
-  const differing = new Map(openingDifferences(old, opening, on).map((one) => [one.account, one]));
+  const differing = new Map(
+    openingDifferences(old, opening, on).map((openingDifference) => [openingDifference.account, openingDifference]),
+  );
   const remarks = facts.flatMap(({ row, date, account }): Remark[] => {
     const found = date === on.changeover ? differing.get(account) : undefined;
     if (!found) return [];

@@ -97,7 +97,7 @@ export function locateDifference({ amount, lines, elsewhere = [] }: Difference):
     if (wanted !== 0 && slidesOf(line.amount).includes(wanted)) suggest('slide', wanted, SLIDE_WAYS);
   }
   found.push(missing(minor(-amount), elsewhere), ...pairs(amount, lines));
-  const all = found.reduce((sum, one) => sum + one.odds, 0);
+  const all = found.reduce((sum, term) => sum + term.odds, 0);
   return found
     .sort((a, b) => b.odds - a.odds)
     .map(({ odds, ...suggestion }) => ({ ...suggestion, weight: odds / all }));

@@ -200,7 +200,7 @@ export function flowsInOldBooks(
 
 /** The balances at the end of a date, if the old books have them. */
 export function positionInOldBooks(old: readonly OldBalances[], date: CivilDate): OldBalances | undefined {
-  return old.find((one) => one.date === date);
+  return old.find((oldBalances) => oldBalances.date === date);
 }
 
 /** Balances as flows, so that statements can be drawn of them. @returns those of `temporary` accounts, or the others */

@@ -155,9 +155,9 @@ export function detailedAccounts(trays: ReadTrays, { books }: TakeOnBooks): Map<
   }
   // a class of assets details both its accounts, also where nothing has been written off yet
   const classesInUse = new Set(trays.assets.facts.map((fact) => fact.class));
-  for (const { class: one } of trays['asset-classes'].facts) {
-    if (!classesInUse.has(one.name)) continue;
-    for (const account of [one.cost, one.accumulated]) {
+  for (const { class: assetClass } of trays['asset-classes'].facts) {
+    if (!classesInUse.has(assetClass.name)) continue;
+    for (const account of [assetClass.cost, assetClass.accumulated]) {
       if (account !== undefined && !detailed.has(account)) detailed.set(account, 'assets');
     }
   }

@@ -22,9 +22,9 @@ export function similarName(text: string, names: readonly string[]): string | un
 function likenessOf(a: readonly string[], b: readonly string[]): number {
   const left = [...b];
   const shared = a.filter((pair) => {
-    const at = left.indexOf(pair);
-    if (at >= 0) left.splice(at, 1);
-    return at >= 0;
+    const index = left.indexOf(pair);
+    if (index >= 0) left.splice(index, 1);
+    return index >= 0;
   });
   return a.length + b.length === 0 ? 0 : (2 * shared.length) / (a.length + b.length);
 }

@@ -29,12 +29,12 @@ export function transpositionsOf(amount: number): number[] {
   // a nought that was written first is not there to be seen: 0.54 may stand for 5.04
   const digits = `0${Math.abs(amount)}`;
   const found = new Set<number>();
-  for (let at = 0; at + 1 < digits.length; at += 1) {
-    const [left, right] = [digits.charAt(at), digits.charAt(at + 1)];
+  for (let index = 0; index + 1 < digits.length; index += 1) {
+    const [left, right] = [digits.charAt(index), digits.charAt(index + 1)];
     if (left === right) continue;
-    found.add(Math.sign(amount) * Number(`${digits.slice(0, at)}${right}${left}${digits.slice(at + 2)}`));
+    found.add(Math.sign(amount) * Number(`${digits.slice(0, index)}${right}${left}${digits.slice(index + 2)}`));
   }
-  return [...found].filter((one) => one !== amount && Number.isSafeInteger(one));
+  return [...found].filter((candidate) => candidate !== amount && Number.isSafeInteger(candidate));
 }
 
 /**
@@ -47,5 +47,5 @@ export function slidesOf(amount: number): number[] {
   return SLIDES.flatMap((factor) => [
     amount * factor,
     ...(amount !== 0 && amount % factor === 0 ? [amount / factor] : []),
-  ]).filter((one) => Number.isSafeInteger(one));
+  ]).filter((candidate) => Number.isSafeInteger(candidate));
 }

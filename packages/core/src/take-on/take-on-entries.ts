@@ -43,11 +43,11 @@ export function takeOnEntries(
       inParts(all).map((some): CheckedEntry => {
         const balanced = [...some, ...clearingLines(some, part, on, clearing)];
         const { year, month } = partsOf(date);
-        const of = date === on.changeover ? '' : `, ${MONTH_NAMES[month - 1]} ${year}`;
+        const monthWords = date === on.changeover ? '' : `, ${MONTH_NAMES[month - 1]} ${year}`;
         return {
           date,
           kind: 'opening',
-          explanation: `Take-on: ${trayLabel(part).toLowerCase()}${of}`,
+          explanation: `Take-on: ${trayLabel(part).toLowerCase()}${monthWords}`,
           lines: balanced,
         };
       }),
@@ -127,6 +127,7 @@ function balancingValues({ breakdowns }: EntryLine, { books }: TakeOnBooks): Rec
 
 function inParts(lines: readonly EntryLine[]): EntryLine[][] {
   const parts: EntryLine[][] = [];
-  for (let at = 0; at < lines.length; at += LINES_A_PART) parts.push(lines.slice(at, at + LINES_A_PART));
+  for (let index = 0; index < lines.length; index += LINES_A_PART)
+    parts.push(lines.slice(index, index + LINES_A_PART));
   return parts;
 }

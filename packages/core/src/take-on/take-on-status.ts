@@ -70,9 +70,9 @@ export function takeOnStatus(trays: ReadTrays, on: TakeOnBooks): TakeOnStatus {
     return {
       tray,
       accounts,
-      detail: sumOf(accounts.map((one) => one.detail)),
+      detail: sumOf(accounts.map((account) => account.detail)),
       trialBalance: known.length === 0 ? undefined : sumOf(known),
-      difference: sumOf(accounts.map((one) => one.difference)),
+      difference: sumOf(accounts.map((account) => account.difference)),
       rows: trays[tray].facts.length + trays[tray].problems.size,
       rowsWithProblems: trays[tray].problems.size,
     };
@@ -84,7 +84,7 @@ export function takeOnStatus(trays: ReadTrays, on: TakeOnBooks): TakeOnStatus {
     outBy,
     trays: statuses,
     clearing: new Map<DetailTray | 'trial-balance', Minor>([
-      ...statuses.map((one) => [one.tray, minor(-one.difference)] as const),
+      ...statuses.map((status) => [status.tray, minor(-status.difference)] as const),
       ['trial-balance', minor(-outBy)],
     ]),
     isUnclosed: endsBeforeBooks(on) && hasTemporary(trays, on),
@@ -104,28 +104,28 @@ function hasTemporary(trays: ReadTrays, { books: { chart } }: TakeOnBooks): bool
 
 /** Where a difference of a tray, or of the old trial balance, may come from; most likely first. */
 export function explainDifference(
-  place: DetailTray | 'trial-balance',
+  subject: DetailTray | 'trial-balance',
   trays: ReadTrays,
   on: TakeOnBooks,
 ): Suggestion[] {
   const status = takeOnStatus(trays, on);
   const { chart } = on.books;
-  const tray = status.trays.find((one) => one.tray === place);
-  const amount = place === 'trial-balance' ? status.outBy : (tray?.difference ?? minor(0));
+  const tray = status.trays.find((tray) => tray.tray === subject);
+  const amount = subject === 'trial-balance' ? status.outBy : (tray?.difference ?? minor(0));
   const confirmed = confirmedAccounts(status);
-  const lines = searched(place, trays, chart, confirmed);
+  const lines = searched(subject, trays, chart, confirmed);
   const elsewhere = [...DETAIL_TRAYS, 'trial-balance' as const]
-    .filter((other) => other !== place && place !== 'trial-balance' && other !== 'trial-balance')
+    .filter((other) => other !== subject && subject !== 'trial-balance' && other !== 'trial-balance')
     .flatMap((other) => searched(other, trays, chart, confirmed));
   const located = locateDifference({ amount, lines, elsewhere });
-  const accounts = tray ? tray.accounts : status.trays.flatMap((one) => one.accounts);
+  const accounts = tray ? tray.accounts : status.trays.flatMap((tray) => tray.accounts);
   return [...otherThanDetail(accounts, status.outBy, trays), ...clues(tray, trays), ...located];
 }
 
 /** The accounts whose detail comes to just what the old trial balance has: each of the two speaks for the other. */
 function confirmedAccounts({ trays }: TakeOnStatus): ReadonlySet<AccountId> {
   const agreeing = trays.flatMap(({ accounts }) =>
-    accounts.filter((one) => one.trialBalance !== undefined && one.difference === 0),
+    accounts.filter((account) => account.trialBalance !== undefined && account.difference === 0),
   );
   return new Set(agreeing.map(({ account }) => account));
 }
@@ -135,7 +135,7 @@ function otherThanDetail(accounts: readonly AccountStatus[], outBy: Minor, trays
   if (outBy === 0) return [];
   return accounts.flatMap(({ account, detail, trialBalance, difference }): Suggestion[] => {
     if (trialBalance === undefined || detail === 0 || difference !== -outBy) return [];
-    const fact = trays['trial-balance'].facts.find((one) => one.lines.some((line) => line.account === account));
+    const fact = trays['trial-balance'].facts.find((fact) => fact.lines.some((line) => line.account === account));
     const lines = fact ? [`trial-balance:${fact.row}`] : [];
     return [{ slip: 'other-than-detail', lines, meant: detail, weight: 1 }];
   });
@@ -167,10 +167,10 @@ function clues(tray: TrayStatus | undefined, trays: ReadTrays): Suggestion[] {
 }
 
 /** The lines of a tray as they are searched; an account's whole balance in the old trial balance. */
-function searched(place: TrayKey, trays: ReadTrays, chart: Chart, confirmed: ReadonlySet<AccountId>): SearchedLine[] {
-  return trays[place].facts.flatMap(({ row, lines }) =>
+function searched(tray: TrayKey, trays: ReadTrays, chart: Chart, confirmed: ReadonlySet<AccountId>): SearchedLine[] {
+  return trays[tray].facts.flatMap(({ row, lines }) =>
     lines.map(({ account, amount, contact, document, note }) => ({
-      key: `${place}:${row}`,
+      key: `${tray}:${row}`,
       amount,
       words: [accountTitle(accountIn(chart, account)), contact, document, note].filter(Boolean).join(' '),
       isConfirmed: confirmed.has(account),

@@ -37,8 +37,8 @@ export function cellsOfFileRow(
   const { [BALANCE_COLUMN]: balance = '', [VALUES_COLUMN]: values = '', ...rest } = row;
   const cells = Object.fromEntries(Object.entries(rest).filter(([, cell]) => cell.trim() !== ''));
   if (balance.trim() !== '' && !cells['debit'] && !cells['credit']) cells['debit'] = balance.trim();
-  for (const part of values.split(';').filter((one) => one.trim() !== '')) {
-    const [name = '', value] = part.split(/:(.*)/s).map((one) => one.trim());
+  for (const part of values.split(';').filter((cell) => cell.trim() !== '')) {
+    const [name = '', value] = part.split(/:(.*)/s).map((cell) => cell.trim());
     const [breakdown, chosen] = value === undefined || value === '' ? [breakdowns[0] ?? name, name] : [name, value];
     cells[`${BREAKDOWN_CELL}${breakdown}`] = chosen ?? '';
   }

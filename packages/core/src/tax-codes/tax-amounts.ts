@@ -69,9 +69,9 @@ function taxTogether(rate: TaxRate, side: TaxSide, lines: readonly AmountToTax[]
   const none = lines.map(() => ZERO);
   const computed = partsOf(rate, exact, none);
   const adjustments = lines.map(({ adjustment = ZERO }) => adjustment);
-  const moved = adjustments.some((one) => one !== 0) ? partsOf(rate, exact, adjustments) : computed;
+  const moved = adjustments.some((adjustment) => adjustment !== 0) ? partsOf(rate, exact, adjustments) : computed;
   const taxOf = (parts: readonly PartAmount[] = []): Minor =>
-    sumOf(parts.map((one) => onLineSide(one.part, side, one.amount)));
+    sumOf(parts.map((part) => onLineSide(part.part, side, part.amount)));
   return lines.map(({ amount, isGross }, index) => {
     const parts = moved[index] ?? [];
     const net = isGross ? subtract(amount, taxOf(computed[index])) : amount;
@@ -93,10 +93,10 @@ function partsOf(
     const exact = nets.map((net) => net.times(shares[0].rate).dividedBy(100));
     const whole = add(roundHalfAwayFromZero(sumOfExact(exact)), isMoved ? sumOf(adjustments) : ZERO);
     const ofParts = sharedOut(whole, shares);
-    shares.forEach((part, place) => {
+    shares.forEach((part, partIndex) => {
       const weight = new Exact(part.share).dividedBy(wholeOf(shares));
       const own = exact.map((tax, index) => tax.plus(isMoved ? (adjustments[index] ?? ZERO) : ZERO).times(weight));
-      roundTogether(own, ofParts[place]).forEach((amount, index) => taxed[index]?.push({ part, amount }));
+      roundTogether(own, ofParts[partIndex]).forEach((amount, index) => taxed[index]?.push({ part, amount }));
     });
   }
   return taxed;
@@ -104,14 +104,14 @@ function partsOf(
 
 /** A tax by its parts, in their order; of equal remainders that of an account goes before the line's own. */
 function sharedOut(whole: Minor, shares: TaxShares): Minor[] {
-  const places = shares.map((_, place) => place);
-  const isOwn = (place: number): number => Number(shares[place]?.account === undefined);
+  const places = shares.map((_, index) => index);
+  const isOwn = (index: number): number => Number(shares[index]?.account === undefined);
   const inTurn = places.toSorted((a, b) => isOwn(a) - isOwn(b) || a - b);
   const amounts = allocate(
     whole,
-    inTurn.map((place) => shares[place]?.share ?? '0'),
+    inTurn.map((index) => shares[index]?.share ?? '0'),
   );
-  return places.map((place) => amounts[inTurn.indexOf(place)] ?? ZERO);
+  return places.map((index) => amounts[inTurn.indexOf(index)] ?? ZERO);
 }
 
 function sumOfExact(amounts: readonly InstanceType<typeof Exact>[]): InstanceType<typeof Exact> {

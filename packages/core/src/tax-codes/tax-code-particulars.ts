@@ -26,6 +26,6 @@ function inWords({ parts }: TaxRate, chart: Chart): string {
 
 function partInWords({ rate, share, side, account }: TaxPart, chart: Chart): string {
   const to = account === undefined ? undefined : chart.byId.get(account);
-  const of = Number(share) === 100 ? '' : `, ${share} % of it`;
-  return `${rate} %${of} in ${side} of ${to ? accountTitle(to) : 'the line’s own account'}`;
+  const portion = Number(share) === 100 ? '' : `, ${share} % of it`;
+  return `${rate} %${portion} in ${side} of ${to ? accountTitle(to) : 'the line’s own account'}`;
 }

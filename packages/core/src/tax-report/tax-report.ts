@@ -102,14 +102,15 @@ function groupOf(sums: readonly TaxSum[], codes: readonly TaxCode[]): TaxReportG
       ),
     );
   });
-  const total = (of: 'owed' | 'reclaimed' | 'cost'): Minor => rows.reduce((sum, row) => add(sum, row[of]), ZERO);
+  const total = (column: 'owed' | 'reclaimed' | 'cost'): Minor =>
+    rows.reduce((sum, row) => add(sum, row[column]), ZERO);
   return { rows, owed: total('owed'), reclaimed: total('reclaimed'), cost: total('cost') };
 }
 
 function rowOf(code: TaxCode, rate: Percent, sums: readonly TaxSum[]): TaxReportRow {
   const { lineStandsOn } = TAX_SIDES[code.side];
-  const total = (some: readonly TaxSum[], of: 'amount' | 'base' | 'adjustment', on: Side): Minor => {
-    const sum = some.reduce((all, one) => add(all, one[of]), ZERO);
+  const total = (some: readonly TaxSum[], figure: 'amount' | 'base' | 'adjustment', on: Side): Minor => {
+    const sum = some.reduce((all, taxSum) => add(all, taxSum[figure]), ZERO);
     return on === 'debit' || sum === 0 ? sum : negated(sum);
   };
   const taxed = sums.filter(({ side }) => side === undefined);

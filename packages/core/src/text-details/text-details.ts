@@ -61,27 +61,27 @@ function isFit({ pattern, lines, length }: TextDetail, text: string): boolean {
 /** Of anything that has them: the texts that are there. */
 export function textsOf<Details extends TextDetails>(
   details: Details,
-  of: { readonly [Key in keyof Details]?: string | null | undefined },
+  texts: { readonly [Key in keyof Details]?: string | null | undefined },
 ): TextsOf<Details> {
   return Object.fromEntries(
-    Object.keys(details).flatMap((key) => (of[key] ? [[key, of[key]]] : [])),
+    Object.keys(details).flatMap((key) => (texts[key] ? [[key, texts[key]]] : [])),
   ) as TextsOf<Details>;
 }
 
 /** Each text, or what stands for none. @example textsOr(CONTACT_DETAILS, contact, null).phone // → null */
 export function textsOr<Details extends TextDetails, None extends string | null>(
   details: Details,
-  of: { readonly [Key in keyof Details]?: string | null | undefined } | undefined,
+  texts: { readonly [Key in keyof Details]?: string | null | undefined } | undefined,
   none: None,
 ): { [Key in keyof Details]: string | None } {
-  return Object.fromEntries(Object.keys(details).map((key) => [key, of?.[key] || none])) as {
+  return Object.fromEntries(Object.keys(details).map((key) => [key, texts?.[key] || none])) as {
     [Key in keyof Details]: string | None;
   };
 }
 
 /** The texts by their columns, empty for none. */
-export function textCells<Details extends TextDetails>(details: Details, of: TextsOf<Details>): string[] {
-  return Object.keys(details).map((key) => of[key] ?? '');
+export function textCells<Details extends TextDetails>(details: Details, textsOf: TextsOf<Details>): string[] {
+  return Object.keys(details).map((key) => textsOf[key] ?? '');
 }
 
 /** The columns of a table of details, in its order. */
@@ -105,10 +105,10 @@ export function textsFromCells<Details extends TextDetails>(
 /** The texts as a trail tells them, on one line each. */
 export function textParticulars<Details extends TextDetails>(
   details: Details,
-  of: TextsOf<Details>,
+  textsOf: TextsOf<Details>,
 ): Readonly<Record<string, string | undefined>> {
   return Object.fromEntries(
-    Object.entries(details).map(([key, { trailName }]) => [trailName, of[key]?.replaceAll('\n', ', ')]),
+    Object.entries(details).map(([key, { trailName }]) => [trailName, textsOf[key]?.replaceAll('\n', ', ')]),
   );
 }
 

@@ -26,8 +26,8 @@ export function changedAmounts(
 ): ChangedAmount[] {
   const [before, after] = [sumsOf(then), sumsOf(now)];
   return chart.accounts.flatMap((account) => {
-    const [was, is] = [before.get(account.id) ?? 0, after.get(account.id) ?? 0];
-    return was === is ? [] : [{ account, then: minor(was), now: minor(is) }];
+    const [was, now] = [before.get(account.id) ?? 0, after.get(account.id) ?? 0];
+    return was === now ? [] : [{ account, then: minor(was), now: minor(now) }];
   });
 }
 

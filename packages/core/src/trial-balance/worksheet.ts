@@ -113,16 +113,16 @@ export function worksheet(
   const values = accounts.reduce((most, { across }) => Math.max(most, across.length), 0);
   const rows: WorksheetRow[] = [];
   const open: string[] = [];
-  const place = (row: Omit<WorksheetRow, 'depth'>): void => {
+  const addRow = (row: Omit<WorksheetRow, 'depth'>): void => {
     rows.push({ ...row, depth: open.length });
   };
   for (const { path, ...leaf } of leaves) {
-    const same = path.findIndex(({ account }, at) => open[at] !== account);
+    const same = path.findIndex(({ account }, index) => open[index] !== account);
     const kept = same === -1 ? path.length : same;
     open.splice(kept);
     for (const heading of path.slice(kept)) {
-      const under = leaves.filter((one) => one.path.includes(heading));
-      place({
+      const under = leaves.filter((leave) => leave.path.includes(heading));
+      addRow({
         ...heading,
         isHeading: true,
         columns: totalsOf(under),
@@ -130,7 +130,7 @@ export function worksheet(
       });
       open.push(heading.account);
     }
-    place({ ...leaf, isHeading: false });
+    addRow({ ...leaf, isHeading: false });
   }
   const totals = totalsOf(leaves);
   const { debit, credit } = totals.incomeStatement;
@@ -140,11 +140,11 @@ export function worksheet(
 /** The headings an account stands under, from the outermost in; a circle is cut. */
 function pathOf(parent: string | null, headings: ReadonlyMap<string, WorksheetHeading>): WorksheetHeading[] {
   const path: WorksheetHeading[] = [];
-  for (let at = parent; at !== null && path.length < 20;) {
-    const heading = headings.get(at);
+  for (let current = parent; current !== null && path.length < 20;) {
+    const heading = headings.get(current);
     if (!heading) break;
     path.unshift(heading);
-    at = heading.parent;
+    current = heading.parent;
   }
   return path;
 }
@@ -172,24 +172,24 @@ function isEmpty(columns: WorksheetRow['columns']): boolean {
 }
 
 function totalsOf(rows: readonly Pick<WorksheetRow, 'columns'>[]): WorksheetRow['columns'] {
-  const of = (column: WorksheetColumn): Sides => ({
+  const totalOf = (column: WorksheetColumn): Sides => ({
     debit: sumOf(rows.map(({ columns }) => columns[column].debit)),
     credit: sumOf(rows.map(({ columns }) => columns[column].credit)),
   });
   return {
-    unadjusted: of('unadjusted'),
-    adjustments: of('adjustments'),
-    adjusted: of('adjusted'),
-    incomeStatement: of('incomeStatement'),
-    balanceSheet: of('balanceSheet'),
-    postClosing: of('postClosing'),
-    against: of('against'),
-    change: of('change'),
+    unadjusted: totalOf('unadjusted'),
+    adjustments: totalOf('adjustments'),
+    adjusted: totalOf('adjusted'),
+    incomeStatement: totalOf('incomeStatement'),
+    balanceSheet: totalOf('balanceSheet'),
+    postClosing: totalOf('postClosing'),
+    against: totalOf('against'),
+    change: totalOf('change'),
   };
 }
 
 function acrossOf(rows: readonly { readonly across: readonly Minor[] }[], values: number): Minor[] {
-  return Array.from({ length: values }, (_, at) =>
-    rows.reduce((sum, { across }) => add(sum, across[at] ?? ZERO), ZERO),
+  return Array.from({ length: values }, (_, index) =>
+    rows.reduce((sum, { across }) => add(sum, across[index] ?? ZERO), ZERO),
   );
 }

@@ -35,7 +35,7 @@ export function accountDetailReport(
   if (!account) throw unprocessable('account-unknown', 'account', `There is no account ${query.account}.`);
   return account.control
     ? openDocuments(db, organisation, account, query, asAt)
-    : things(db, organisation, account, asAt);
+    : detailItems(db, organisation, account, asAt);
 }
 
 /** Open documents whose number has in it what was typed, and whether just that one is settled already. */
@@ -47,14 +47,14 @@ function openDocuments(
   asAt: CivilDate,
 ): AccountDetailResponse {
   if (!contact?.trim()) return { ...NOTHING, of: 'documents' };
-  const at: OpenItemsAt = {
+  const asked: OpenItemsAt = {
     organisation: organisation.id,
     accounts: controlAccounts(db, organisation.id).filter(({ id }) => id === account.id),
     asAt,
     contacts: [contactNamed(db, organisation.id, contact).id],
   };
   const key = documentKey(typed);
-  const open = openItemsAt(db, at).flatMap((item) =>
+  const open = openItemsAt(db, asked).flatMap((item) =>
     item.document === undefined || item.isPayment ? [] : [{ ...item, document: item.document }],
   );
   const isTyped = ({ document }: { document: string }): boolean => documentKey(document) === key;
@@ -70,17 +70,17 @@ function openDocuments(
       foreignAmount: foreign ? formatAmount(foreign.open, foreign.currency) : null,
     })),
     count: open.length,
-    used: key === '' || open.some(isTyped) ? null : usedDocument(db, at, typed),
+    used: key === '' || open.some(isTyped) ? null : usedDocument(db, asked, typed),
   };
 }
 
 /** The last line that opened a document of a contact with a number. */
-function usedDocument(db: Db, at: OpenItemsAt, typed: string): UsedDocumentResponse | null {
-  const last = linesOfDocument(db, at, typed).filter(opensDocument).at(-1);
+function usedDocument(db: Db, asked: OpenItemsAt, typed: string): UsedDocumentResponse | null {
+  const last = linesOfDocument(db, asked, typed).filter(opensDocument).at(-1);
   return last ? { name: last.document ?? '', date: last.documentDate ?? last.date, entry: last.entry } : null;
 }
 
-function things(db: Db, organisation: Organisation, account: Account, asAt: CivilDate): AccountDetailResponse {
+function detailItems(db: Db, organisation: Organisation, account: Account, asAt: CivilDate): AccountDetailResponse {
   if (account.element !== 'asset' || account.role === 'cash') return NOTHING;
   const { trays } = readSomeTrays(db, organisation.id, ['asset-classes', 'assets', 'stock']);
   for (const tray of ['assets', 'stock'] as const) {

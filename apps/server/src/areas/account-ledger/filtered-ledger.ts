@@ -118,10 +118,10 @@ export function ledgerSums(db: Db, books: Organisation, query: AccountLedgerQuer
   const { from, to } = reportSpan(query, books, today);
   const sums = `SELECT count(*) AS lines, coalesce(sum(max(amount, 0)), 0) AS debit, coalesce(-sum(min(amount, 0)), 0) AS credit
     FROM line WHERE organisation = @organisation AND account = @account`;
-  const of = { organisation: books.id, account: account.id };
+  const asked = { organisation: books.id, account: account.id };
   if (!isFiltered(query)) {
     const all = db.$client.prepare<object, LedgerSums>(`${sums} AND date BETWEEN @from AND @to`);
-    return all.get({ ...of, from, to }) as LedgerSums;
+    return all.get({ ...asked, from, to }) as LedgerSums;
   }
   const { after: _, limit: __, ...filter } = query;
   const places = JSON.stringify(journalPlaces(db, books, { ...filter, from, to }));
@@ -131,7 +131,7 @@ export function ledgerSums(db: Db, books: Organisation, query: AccountLedgerQuer
       AND (@contacts IS NULL OR contact IS NULL OR contact IN (SELECT value FROM json_each(@contacts)))`,
   );
   return found.get({
-    ...of,
+    ...asked,
     places,
     least,
     most,

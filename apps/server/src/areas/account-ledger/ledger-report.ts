@@ -229,7 +229,7 @@ function oppositeAccounts(
   own: AccountId,
   lines: readonly FoundLine[],
 ): Map<number, string> {
-  const entries = [...new Set(lines.map((one) => one.entry))];
+  const entries = [...new Set(lines.map((line) => line.entry))];
   const others = db
     .selectDistinct({ entry: line.entry, account: line.account, taxSide: line.taxSide })
     .from(line)

@@ -80,12 +80,12 @@ export function planChart(
   );
   const lines = postedLines(db, organisation);
   checked.forEach(({ change, id }) => {
-    const one = accountIn(after, id);
+    const account = accountIn(after, id);
     const before = change.existing && {
       account: change.existing,
-      history: historyBefore(db, organisation, change.existing, one, lines.get(one.id) ?? 0),
+      history: historyBefore(db, organisation, change.existing, account, lines.get(account.id) ?? 0),
     };
-    const found = checkAccountInChart(one, after, (id) => (lines.get(id) ?? 0) > 0, before);
+    const found = checkAccountInChart(account, after, (id) => (lines.get(id) ?? 0) > 0, before);
     problems.push(...found.map(change.place));
     step();
   });

@@ -25,7 +25,7 @@ export function postingUsers(db: Db, organisation: number): Map<number, string> 
   const users = new Map<number, string>();
   const codes = db.select().from(taxCode).where(eq(taxCode.organisation, organisation)).all();
   for (const part of db.select().from(taxPart).where(eq(taxPart.organisation, organisation)).all()) {
-    const code = codes.find((one) => one.id === part.taxCode);
+    const code = codes.find((code) => code.id === part.taxCode);
     if (part.account !== null) users.set(part.account, `The tax code ${code?.code} writes to ….`);
   }
   for (const kept of db.select().from(currencyKept).where(eq(currencyKept.organisation, organisation)).all()) {

@@ -25,13 +25,13 @@ export const adjustmentsReport = defineReport(
       const settled = settledOf(db, journal.row);
       const dates = datesOfJournal(journal.dates, to, journal.holidays);
       return dates
-        .filter((one) => isAdjusting(versionOf(journal, one)))
+        .filter((date) => isAdjusting(versionOf(journal, date)))
         .filter(({ nominal, date }) => date >= from || !settled.has(nominal))
-        .map((one): AdjustmentResponse => ({
-          ...proposedOccurrence({ db, organisation, books, today }, journal, one, settled.get(one.nominal)),
+        .map((date): AdjustmentResponse => ({
+          ...proposedOccurrence({ db, organisation, books, today }, journal, date, settled.get(date.nominal)),
           journal: journal.row.id,
           name: journal.row.name,
-          kind: kindOf(db, organisation, books, versionOf(journal, one)),
+          kind: kindOf(db, organisation, books, versionOf(journal, date)),
         }));
     });
     adjustments.sort((a, b) => (a.date === b.date ? a.journal - b.journal : a.date < b.date ? -1 : 1));

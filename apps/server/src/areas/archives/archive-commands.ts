@@ -151,11 +151,11 @@ function restore(context: WriteContext, owner: number, name: string, files: Arch
   for (const file of beforeEntries) if (isKeyOf(ARCHIVE_TABLES, file)) restoreTable(context, id, file, files, people);
   restoreEntries(context, id, files, people);
   finishAccounts(context, id, files);
-  for (const { id: one, usualValue } of recordsOf<{ id: number; usualValue?: number }>(files, 'breakdowns')) {
+  for (const { id: account, usualValue } of recordsOf<{ id: number; usualValue?: number }>(files, 'breakdowns')) {
     if (usualValue === undefined) continue;
     db.update(breakdown)
       .set({ usualValue })
-      .where(isRow(breakdown, id, one))
+      .where(isRow(breakdown, id, account))
       .run();
   }
   for (const file of ARCHIVE_FILE_KEYS.slice(beforeEntries.length)) {
@@ -261,11 +261,11 @@ function restoreEntries(
 
 /** Retired accounts, and those that take no typed entries, become so after their entries. */
 function finishAccounts({ db }: WriteContext, id: number, files: ArchiveBytes): void {
-  for (const one of recordsOf<{ id: AccountId; active: boolean; typedEntries: boolean }>(files, 'accounts')) {
-    if (one.active && one.typedEntries) continue;
+  for (const record of recordsOf<{ id: AccountId; active: boolean; typedEntries: boolean }>(files, 'accounts')) {
+    if (record.active && record.typedEntries) continue;
     db.update(account)
-      .set({ active: one.active, typedEntries: one.typedEntries })
-      .where(isRow(account, id, one.id))
+      .set({ active: record.active, typedEntries: record.typedEntries })
+      .where(isRow(account, id, record.id))
       .run();
   }
 }

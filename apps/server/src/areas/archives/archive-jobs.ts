@@ -64,7 +64,7 @@ export class ArchiveJobs {
 
   /** Makes books of an archive that has been read. */
   take(person: number, id: string, name: string): ArchiveResponse {
-    const job = this.jobs.find(id, (one) => one.person === person);
+    const job = this.jobs.find(id, (job) => job.person === person);
     if (job.state !== 'read') throw notNow(job);
     if (name.trim() === '') throw unprocessable('organisation-name', 'name', 'Enter a name.');
     job.state = 'writing';
@@ -87,12 +87,12 @@ export class ArchiveJobs {
 
   /** How far an archive is. */
   look(person: number, id: string): ArchiveResponse {
-    return answerOf(this.jobs.find(id, (one) => one.person === person));
+    return answerOf(this.jobs.find(id, (job) => job.person === person));
   }
 
   /** Gives an archive up, unless it is being written. */
   forget(person: number, id: string): void {
-    const job = this.jobs.find(id, (one) => one.person === person);
+    const job = this.jobs.find(id, (job) => job.person === person);
     if (job.state === 'writing') throw notNow(job);
     this.jobs.drop(job);
   }

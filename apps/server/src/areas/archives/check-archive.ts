@@ -128,12 +128,12 @@ function circles(parents: ReadonlyMap<unknown, unknown>): unknown[] {
   const sound = new Set<unknown>([undefined]);
   return [...parents.keys()].filter((start) => {
     const way = new Set<unknown>();
-    let one: unknown = start;
-    while (!sound.has(one) && parents.has(one) && !way.has(one)) {
-      way.add(one);
-      one = parents.get(one);
+    let current: unknown = start;
+    while (!sound.has(current) && parents.has(current) && !way.has(current)) {
+      way.add(current);
+      current = parents.get(current);
     }
-    if (way.has(one)) return true;
+    if (way.has(current)) return true;
     for (const passed of way) sound.add(passed);
     return false;
   });
@@ -141,15 +141,15 @@ function circles(parents: ReadonlyMap<unknown, unknown>): unknown[] {
 
 /** Drafts and recurring journals are what the interface could have sent. */
 function unfinishedProblems(files: ArchiveBytes): Problem[] {
-  const check = (place: string, type: new () => object, value: unknown): Problem[] => {
+  const check = (path: string, type: new () => object, value: unknown): Problem[] => {
     const errors = validateSync(plainToInstance(type, value), { whitelist: true, forbidUnknownValues: true });
     return errors.length === 0
       ? []
       : [
           problem(
             'archive-record',
-            place,
-            `${place}: ${errors.map((one) => one.property).join(', ')} not as described.`,
+            path,
+            `${path}: ${errors.map((error) => error.property).join(', ')} not as described.`,
           ),
         ];
   };
@@ -181,14 +181,14 @@ function chainProblems(files: ArchiveBytes, manifest: ArchiveManifest, step: (en
   let [entries, lastSeal] = [0, FIRST_PREVIOUS_SEAL];
   for (const { sealed, seal, postedBy } of recordsOf<ArchivedEntry>(files, 'entries')) {
     entries += 1;
-    const place = `entries.jsonl:${entries}`;
+    const path = `entries.jsonl:${entries}`;
     if (sealed.place !== entries || sealOf(lastSeal, entryOfSealed(sealed)) !== seal) {
       return [
-        problem('archive-seal', place, `${place}: the seal does not follow from the entry and the seal before it.`),
+        problem('archive-seal', path, `${path}: the seal does not follow from the entry and the seal before it.`),
       ];
     }
     if (!people.has(postedBy))
-      return [problem('archive-person', place, `${place}: postedBy names nobody in people.jsonl.`)];
+      return [problem('archive-person', path, `${path}: postedBy names nobody in people.jsonl.`)];
     lastSeal = seal;
     if (entries % 500 === 0) step(entries);
   }

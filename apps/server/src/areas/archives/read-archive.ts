@@ -160,9 +160,9 @@ function recordProblems(file: ArchiveFile, bytes: Uint8Array): Problem[] {
   try {
     for (const { line, text } of linesOfBytes(bytes)) {
       const record = parsed(text);
-      const at = `${archiveFileName(file)}:${line}`;
-      if (record === undefined) problems.push(problem('archive-record', at, `${at}: this is not JSON.`));
-      else if (!validate(record)) problems.push(schemaProblem(at, validate.errors));
+      const path = `${archiveFileName(file)}:${line}`;
+      if (record === undefined) problems.push(problem('archive-record', path, `${path}: this is not JSON.`));
+      else if (!validate(record)) problems.push(schemaProblem(path, validate.errors));
       if (problems.length > TOLD_PROBLEMS) break;
     }
   } catch {
@@ -177,12 +177,12 @@ function validatorOf(schema: JsonSchema): ValidateFunction {
   return known;
 }
 
-function schemaProblem(at: string, errors: readonly ErrorObject[] | null | undefined): Problem {
+function schemaProblem(path: string, errors: readonly ErrorObject[] | null | undefined): Problem {
   const [first] = errors ?? [];
   const field = first?.instancePath.slice(1).replaceAll('/', '.');
   const extra = (first?.params as { additionalProperty?: string } | undefined)?.additionalProperty;
-  const message = `${at}${field ? `, ${field}` : ''}: ${first?.message ?? 'not as described'}${extra ? ` (${extra})` : ''}.`;
-  return problem('archive-record', at, message);
+  const message = `${path}${field ? `, ${field}` : ''}: ${first?.message ?? 'not as described'}${extra ? ` (${extra})` : ''}.`;
+  return problem('archive-record', path, message);
 }
 
 function parsed(text: string): unknown {

@@ -61,7 +61,10 @@ function writeParts(
   const people = new Set<number>();
   const files = keyedBy(ARCHIVE_FILE_KEYS, () => ({ records: 0, sha256: '' }));
   // people are known last: whoever the other records name
-  for (const file of [...ARCHIVE_FILE_KEYS.filter((one) => one !== 'people'), 'people' as const]) {
+  for (const file of [
+    ...ARCHIVE_FILE_KEYS.filter((archiveFileKey) => archiveFileKey !== 'people'),
+    'people' as const,
+  ]) {
     files[file] = zip.addLines(archiveFileName(file), linesOf(db, organisation, file, people, chain));
   }
   const { name } = organisationRow(db, organisation);
@@ -82,8 +85,8 @@ function writeParts(
 /** The files of all papers, under their hashes; most are packed already. */
 function addPapers(zip: ZipWriter, db: Db, organisation: number, folder: string): void {
   const { sha256, name, at } = attachment;
-  const of = eq(attachment.organisation, organisation);
-  const papers = db.select({ sha256, name, at }).from(attachment).where(of).orderBy(asc(sha256)).all();
+  const sql = eq(attachment.organisation, organisation);
+  const papers = db.select({ sha256, name, at }).from(attachment).where(sql).orderBy(asc(sha256)).all();
   if (papers.length > MOST_PAPER_FILES) {
     const message = `An archive holds up to ${MOST_PAPER_FILES.toLocaleString('en')} papers; these are ${papers.length.toLocaleString('en')}.`;
     throw unprocessable('archive-too-large', '', message);
@@ -138,7 +141,7 @@ function rowsOf(db: Db, organisation: number, file: TableFile): Record<string, u
   const order: (SQLiteColumn | SQL)[] =
     'at' in columns && !['id', 'place', 'fromDay', 'key'].some((key) => key in columns)
       ? [sql`rowid`]
-      : Object.values(columns).map((one) => asc(one));
+      : Object.values(columns).map((column) => asc(column));
   return db
     .select(columns)
     .from(table)
@@ -164,14 +167,14 @@ function organisationRow(db: Db, id: number) {
 /** Members with their roles, and everybody else who is named. */
 function peopleRows(db: Db, organisation: number, named: ReadonlySet<number>): Record<string, unknown>[] {
   const members = db.select().from(membership).where(eq(membership.organisation, organisation)).all();
-  const ids = [...new Set([...named, ...members.map((one) => one.person)])].sort((a, b) => a - b);
+  const ids = [...new Set([...named, ...members.map((member) => member.person)])].sort((a, b) => a - b);
   return ids.flatMap((id) => {
     const row = db
       .select({ id: person.id, name: person.name, email: person.email })
       .from(person)
       .where(eq(person.id, id))
       .get();
-    const member = members.find((one) => one.person === id);
+    const member = members.find((member) => member.person === id);
     return row ? [{ ...row, role: member?.role ?? null, since: member?.since ?? null }] : [];
   });
 }

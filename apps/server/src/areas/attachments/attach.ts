@@ -38,11 +38,11 @@ export function attachPapers(
   papers: readonly Omit<NamedPaper, 'path'>[],
 ): void {
   if (papers.length === 0) return;
-  const of = and(eq(entryAttachment.organisation, organisation), eq(entryAttachment.entry, entry));
+  const isOfEntry = and(eq(entryAttachment.organisation, organisation), eq(entryAttachment.entry, entry));
   const last = db
     .select({ place: sql<number>`coalesce(max(${entryAttachment.place}), 0)` })
     .from(entryAttachment)
-    .where(of)
+    .where(isOfEntry)
     .get();
   const rows = papers.map((paper, index) => ({
     organisation,

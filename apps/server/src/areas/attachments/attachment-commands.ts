@@ -73,18 +73,18 @@ export const attachPaper = defineCommand(
     context: WriteContext,
     { organisation, person, number, request }: Actor & { number: string; request: AttachRequest },
   ): EntryPaperResponse => {
-    const place = placeOf(context, organisation, number);
+    const index = placeOf(context, organisation, number);
     const paper = { attachment: request.attachment, line: request.line ?? 0, path: 'attachment' };
     const problems = paperProblems(context, organisation, [paper]);
     if (problems.length > 0) throw new Refusal(422, problems);
-    if (paper.line > linesOf(context, organisation, place)) {
+    if (paper.line > linesOf(context, organisation, index)) {
       throw unprocessable('no-such-line', 'line', `Entry ${number} has no line ${paper.line}.`);
     }
     const there = (): EntryPaperResponse | undefined =>
-      papersOf(context.db, organisation, [place])
-        .get(place)
-        ?.find((one) => one.attachment === paper.attachment && (one.line ?? 0) === paper.line);
-    if (!there()) attachPapers(context, { organisation, entry: place, person }, [paper]);
+      papersOf(context.db, organisation, [index])
+        .get(index)
+        ?.find((entryPaper) => entryPaper.attachment === paper.attachment && (entryPaper.line ?? 0) === paper.line);
+    if (!there()) attachPapers(context, { organisation, entry: index, person }, [paper]);
     const made = there();
     if (!made) throw new Error('A paper was attached, and is not there.');
     return made;
@@ -145,7 +145,7 @@ function placeOf({ db }: WriteContext, organisation: number, text: string): numb
   return row.place;
 }
 
-function linesOf({ db }: WriteContext, organisation: number, place: number): number {
-  const of = and(eq(line.organisation, organisation), eq(line.entry, place));
-  return db.select({ lines: count() }).from(line).where(of).get()?.lines ?? 0;
+function linesOf({ db }: WriteContext, organisation: number, index: number): number {
+  const sql = and(eq(line.organisation, organisation), eq(line.entry, index));
+  return db.select({ lines: count() }).from(line).where(sql).get()?.lines ?? 0;
 }

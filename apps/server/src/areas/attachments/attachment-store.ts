@@ -65,8 +65,8 @@ const papersOfEntries = oncePerConnection((db) =>
 export function papersOf(db: Db, organisation: number, places: readonly number[]): Map<number, EntryPaperResponse[]> {
   const rows = papersOfEntries(db).all({ organisation, places: JSON.stringify(places) });
   const papers = new Map<number, EntryPaperResponse[]>();
-  for (const { entry: of, line, ...paper } of rows) {
-    papers.set(of, [...(papers.get(of) ?? []), { ...paper, line: line === 0 ? null : line }]);
+  for (const { entry: ofEntry, line, ...paper } of rows) {
+    papers.set(ofEntry, [...(papers.get(ofEntry) ?? []), { ...paper, line: line === 0 ? null : line }]);
   }
   return papers;
 }
@@ -128,7 +128,7 @@ function answers(db: Db, organisation: number, rows: readonly AttachmentRow[]): 
       .select({ id: person.id, name: person.name })
       .from(person)
       .all()
-      .map((one) => [one.id, one.name]),
+      .map((row) => [row.id, row.name]),
   );
   return rows.map(({ id, name, type, bytes, sha256, at, by, discardedAt }) => ({
     id,
@@ -189,7 +189,7 @@ function paperDrafts(db: Db, organisation: number): Map<number, number[]> {
     )
     .all();
   for (const { id, content } of rows) {
-    for (const paper of new Set(papersNamed(content as DraftPapers).map((one) => one.attachment))) {
+    for (const paper of new Set(papersNamed(content as DraftPapers).map((namedPaper) => namedPaper.attachment))) {
       found.set(paper, [...(found.get(paper) ?? []), id]);
     }
   }
@@ -208,11 +208,11 @@ export interface NamedPaper {
 export function papersNamed({ attachments = [], lines = [] }: DraftPapers): NamedPaper[] {
   return [
     ...attachments.map((attachment, index) => ({ attachment, line: 0, path: `attachments.${index}` })),
-    ...lines.flatMap((line, place) =>
+    ...lines.flatMap((line, lineIndex) =>
       (line.attachments ?? []).map((attachment, index) => ({
         attachment,
-        line: place + 1,
-        path: `lines.${place}.attachments.${index}`,
+        line: lineIndex + 1,
+        path: `lines.${lineIndex}.attachments.${index}`,
       })),
     ),
   ];

@@ -121,10 +121,10 @@ export class AttachmentsController {
   detach(
     @Acting() by: Actor,
     @Param('number') number: string,
-    @Param('place', ParseIntPipe) place: number,
+    @Param('place', ParseIntPipe) index: number,
     @Body() request: DetachRequest,
   ): Promise<void> {
-    return this.writer.run(detachPaper, { ...by, number, place, request });
+    return this.writer.run(detachPaper, { ...by, number, place: index, request });
   }
 }
 

@@ -18,7 +18,7 @@ export async function receivePaper(folder: string, source: Readable, name: strin
       if (begin.length === 0) throw unprocessable('paper-empty', '', `${name} is empty.`);
       type = paperTypeOf((await fileTypeFromBuffer(begin))?.ext, begin, name);
       if (type) return;
-      const taken = Object.values(PAPER_TYPES).map((one) => one.name);
+      const taken = Object.values(PAPER_TYPES).map((paperType) => paperType.name);
       throw unprocessable(
         'paper-type',
         '',

@@ -25,11 +25,13 @@ export function recordChanges(
   { organisation, person }: Actor,
   changes: readonly ObjectChange[],
 ): void {
-  const at = context.clock.moment();
+  const moment = context.clock.moment();
   const rows = changes.flatMap(({ subject, object, title, before, after }) => {
     const fields = fieldChanges(before, after);
     const action = before ? (after ? ('changed' as const) : ('removed' as const)) : ('added' as const);
-    return fields.length === 0 ? [] : [{ organisation, at, by: person, subject, object, title, action, fields }];
+    return fields.length === 0
+      ? []
+      : [{ organisation, at: moment, by: person, subject, object, title, action, fields }];
   });
   insertRows(context.db, setUpChange, rows);
 }

@@ -38,23 +38,23 @@ export interface Audited {
 }
 
 /** The reports of a year, one after the other as they are asked for. */
-export function* auditedReports(of: Audited): Generator<AuditedReport> {
-  const { db, organisation, year, today } = of;
+export function* auditedReports(audited: Audited): Generator<AuditedReport> {
+  const { db, organisation, year, today } = audited;
   const asAt = year.to;
-  yield statements(of);
+  yield statements(audited);
   yield tables('trial-balance', trialBalanceTables(db, organisation, { asAt, stage: 'adjusted' }, today));
   yield tables('worksheet', worksheetTables(db, organisation, { asAt }, today));
   for (const ledger of ['receivables', 'payables'] as const)
     yield tables(ledger, agedTables(db, organisation, { ledger, asAt, documents: 'true' }, today));
-  if (hasTaxes(of)) yield tables('tax', taxTables(db, organisation, spanOf(year), today));
-  yield journal(of);
-  yield ledgers(of);
+  if (hasTaxes(audited)) yield tables('tax', taxTables(db, organisation, spanOf(year), today));
+  yield journal(audited);
+  yield ledgers(audited);
 }
 
 /** Whether the books know of taxes. */
 export function hasTaxes({ db, organisation }: Pick<Audited, 'db' | 'organisation'>): boolean {
-  const of = eq(taxCode.organisation, organisation.id);
-  return db.select({ id: taxCode.id }).from(taxCode).where(of).limit(1).get() !== undefined;
+  const sql = eq(taxCode.organisation, organisation.id);
+  return db.select({ id: taxCode.id }).from(taxCode).where(sql).limit(1).get() !== undefined;
 }
 
 /** What is too long for paper. */
@@ -114,10 +114,10 @@ function tables(name: string, all: readonly ReportTable[]): AuditedReport {
       kind,
       code,
       label,
-      ...columns.map((_, at) => figures[at] ?? ''),
+      ...columns.map((_, index) => figures[index] ?? ''),
     ]),
   );
-  const heads = all[0]?.columns.map((head, at) => `${at + 1} ${head}`) ?? [];
+  const heads = all[0]?.columns.map((head, index) => `${index + 1} ${head}`) ?? [];
   return {
     name,
     papers: all.map(paperOfTable),
@@ -125,10 +125,10 @@ function tables(name: string, all: readonly ReportTable[]): AuditedReport {
   };
 }
 
-function journal(of: Audited): AuditedReport {
-  const { db, organisation, year } = of;
+function journal(audited: Audited): AuditedReport {
+  const { db, organisation, year } = audited;
   const [header = [], ...rows] = entryFileRows(db, organisation, journalRows(db, organisation, spanOf(year)));
-  const isPrinted = !unprinted(of).includes('journal');
+  const isPrinted = !unprinted(audited).includes('journal');
   return {
     name: 'journal',
     papers: isPrinted ? [journalPaper(db, organisation, spanOf(year))] : [],
@@ -137,9 +137,9 @@ function journal(of: Audited): AuditedReport {
 }
 
 /** The ledger of each account that has something on it. */
-function ledgers(of: Audited): AuditedReport {
-  const { db, organisation, year, today } = of;
-  const isPrinted = !unprinted(of).includes('ledgers');
+function ledgers(audited: Audited): AuditedReport {
+  const { db, organisation, year, today } = audited;
+  const isPrinted = !unprinted(audited).includes('ledgers');
   const papers: Paper[] = [];
   const rows: string[][] = [];
   for (const { number, name } of loadChart(db, organisation.id).accounts) {

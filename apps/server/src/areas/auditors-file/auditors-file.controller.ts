@@ -21,7 +21,7 @@ export class AuditorsFileController {
 
   /** What the file would hold. */
   @Get('auditors-file')
-  told(
+  contents(
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: AuditorsFileQuery,
   ): Promise<AuditorsFileResponse> {

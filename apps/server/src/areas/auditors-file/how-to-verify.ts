@@ -19,18 +19,24 @@ export interface ToVerify {
 }
 
 /** The page that tells what the file holds, and how it is verified with nothing but common tools. */
-export function howToVerify(of: ToVerify): string {
-  const closed = of.isClosed ? 'The year is closed.' : 'The year is not closed: what is told here may still change.';
+export function howToVerify(toVerify: ToVerify): string {
+  const closed = toVerify.isClosed
+    ? 'The year is closed.'
+    : 'The year is not closed: what is told here may still change.';
   const failing =
-    of.failing.length === 0
+    toVerify.failing.length === 0
       ? 'All proofs of the books held when this was written.'
-      : `These proofs did not hold when this was written: ${of.failing.join(', ')}.`;
+      : `These proofs did not hold when this was written: ${toVerify.failing.join(', ')}.`;
   const missing =
-    of.missing === 0 ? [] : [`${of.missing} of the files of papers were missing or changed; papers.csv names them.`];
-  const unprinted = of.unprinted.map((what) => `The ${what} is too long for paper and stands here as CSV alone.`);
-  return `${of.organisation}
-${of.year}, ${longDate(of.from)} to ${longDate(of.to)}
-Written on ${longMoment(of.writtenAt)}
+    toVerify.missing === 0
+      ? []
+      : [`${toVerify.missing} of the files of papers were missing or changed; papers.csv names them.`];
+  const unprinted = toVerify.unprinted.map(
+    (what) => `The ${what} is too long for paper and stands here as CSV alone.`,
+  );
+  return `${toVerify.organisation}
+${toVerify.year}, ${longDate(toVerify.from)} to ${longDate(toVerify.to)}
+Written on ${longMoment(toVerify.writtenAt)}
 
 ${[closed, failing, ...missing, ...unprinted].join('\n')}
 
@@ -38,7 +44,7 @@ ${[closed, failing, ...missing, ...unprinted].join('\n')}
 What is in this file
 
   reports/          each report as PDF and CSV: the statements with their notes, trial balance, worksheet,
-                    what customers owe and what is owed to suppliers, ${of.hasTax ? 'taxes, ' : ''}the journal, the ledger of each account
+                    what customers owe and what is owed to suppliers, ${toVerify.hasTax ? 'taxes, ' : ''}the journal, the ledger of each account
   entries.jsonl     every entry of the year as it was sealed, a line each (JSON, RFC 8259): amounts in the smallest unit of
                     the currency, debits positive, accounts and contacts by their ids
   accounts.csv      what the ids of accounts stand for
@@ -69,9 +75,9 @@ another than its entry was posted with.
 
 Each entry is sealed: SHA-256 of the seal of the entry before it in the chain, a line feed, and the entry as canonical JSON
 (RFC 8785). The first entry of the books follows 64 zeros. So one seal rests on everything before it. The chain has
-${of.chain} ${of.chain === 1 ? 'entry' : 'entries'}, of which ${of.entries} ${of.entries === 1 ? 'is' : 'are'} of this year; its last seal is
+${toVerify.chain} ${toVerify.chain === 1 ? 'entry' : 'entries'}, of which ${toVerify.entries} ${toVerify.entries === 1 ? 'is' : 'are'} of this year; its last seal is
 
-  ${of.lastSeal}
+  ${toVerify.lastSeal}
 
 It also stands, shortened, at the foot of each printed page, and the seal of its day stands on every report that was ever
 printed or issued, and in seals.csv for each lock and closing: compare it with what you were given then. With Python 3

@@ -57,8 +57,8 @@ export const writeAuditorsFile = defineFileTask(
   },
 );
 
-async function fill(writer: ZipWriter, folder: string, of: Audited & AuditorsFileQuestion): Promise<void> {
-  const { db, organisation, year } = of;
+async function fill(writer: ZipWriter, folder: string, audited: Audited & AuditorsFileQuestion): Promise<void> {
+  const { db, organisation, year } = audited;
   const sums: string[] = [];
   const noted = (name: string, { sha256 }: { readonly sha256: string }): void => void sums.push(`${sha256}  ${name}`);
   const text = (name: string, content: string): void => noted(name, writer.addText(name, content));
@@ -86,20 +86,23 @@ async function fill(writer: ZipWriter, folder: string, of: Audited & AuditorsFil
       from: year.from,
       to: year.last,
       isClosed: closedYears(db, organisation.id).has(year.label),
-      writtenAt: of.writtenAt,
+      writtenAt: audited.writtenAt,
       entries: countsOf(db, organisation.id, year.label).entries,
       chain,
       lastSeal,
       failing: proofs.filter(({ holds }) => !holds).map(({ label }) => label),
       missing: wrong.size,
-      unprinted: unprinted(of),
-      hasTax: hasTaxes(of),
+      unprinted: unprinted(audited),
+      hasTax: hasTaxes(audited),
     }),
   );
-  for (const report of auditedReports(of)) {
+  for (const report of auditedReports(audited)) {
     for (const [name, content] of Object.entries(report.csv)) text(`reports/${name}.csv`, content);
     if (report.papers.length > 0)
-      noted(`reports/${report.name}.pdf`, writer.addPacked(`reports/${report.name}.pdf`, await printed(report, of)));
+      noted(
+        `reports/${report.name}.pdf`,
+        writer.addPacked(`reports/${report.name}.pdf`, await printed(report, audited)),
+      );
   }
   lines('entries.jsonl', sealedEntries(db, organisation.id, year.label));
   lines('chain.csv', chainOfSeals(db, organisation.id));
@@ -170,15 +173,15 @@ const PROOF_COLUMNS = [
 
 function proofRow(proof: Proof, { baseCurrency }: Organisation): string[] {
   const { label, leftLabel, left, rightLabel, right, difference, unit, holds, remark = '' } = proof;
-  const told = (figure: number): string =>
+  const written = (figure: number): string =>
     unit === 'amount' ? formatAmount(minor(figure), baseCurrency) : String(figure);
   return [
     label,
     leftLabel,
-    told(left),
+    written(left),
     rightLabel,
-    told(right),
-    told(difference),
+    written(right),
+    written(difference),
     unit,
     holds ? 'yes' : 'no',
     remark,
@@ -190,14 +193,14 @@ const ROWS = 1_000;
 
 /** Rows as the lines of a CSV file, each ended as such a file ends them. */
 function* csvLines(columns: readonly string[], rows: Iterable<string[]>): Generator<string> {
-  const told = (some: readonly string[][]): string[] => writeCsv(columns, some).trimEnd().split('\r\n');
+  const written = (some: readonly string[][]): string[] => writeCsv(columns, some).trimEnd().split('\r\n');
   yield `${columns.join(',')}\r`;
   let waiting: string[][] = [];
   for (const row of rows) {
     waiting.push(row);
     if (waiting.length < ROWS) continue;
-    yield `${told(waiting).slice(1).join('\r\n')}\r`;
+    yield `${written(waiting).slice(1).join('\r\n')}\r`;
     waiting = [];
   }
-  if (waiting.length > 0) yield `${told(waiting).slice(1).join('\r\n')}\r`;
+  if (waiting.length > 0) yield `${written(waiting).slice(1).join('\r\n')}\r`;
 }

@@ -80,7 +80,7 @@ export function keepLatest(into: string, count: number): Backup[] {
   for (const old of backups.slice(count)) rmSync(old.folder, { recursive: true });
   const names = existsSync(into) ? readdirSync(into).sort() : [];
   const unverified = names.filter((name) => name.endsWith('.not-verified')).slice(0, -1);
-  for (const name of [...names.filter((one) => one.endsWith('.unfinished')), ...unverified]) {
+  for (const name of [...names.filter((fileName) => fileName.endsWith('.unfinished')), ...unverified]) {
     rmSync(join(into, name), { recursive: true });
   }
   return backups.slice(0, count);

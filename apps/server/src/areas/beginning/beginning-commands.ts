@@ -116,20 +116,20 @@ export const dropUnfinishedStart = defineCommand(
 /** Names of partners, classes of shares and funds, each given once. */
 function wishProblems({ partners, shareClasses, funds }: StarterWishesRequest): Problem[] {
   const lists: readonly (readonly [string, string, readonly string[] | undefined])[] = [
-    ['partners', '.name', partners?.map((one) => one.name)],
+    ['partners', '.name', partners?.map((partner) => partner.name)],
     ['shareClasses', '', shareClasses],
-    ['funds', '.name', funds?.map((one) => one.name)],
+    ['funds', '.name', funds?.map((fund) => fund.name)],
   ];
   return lists.flatMap(([path, field, names]) => {
     if (names?.length === 0) return [problem('none-named', path, 'Name at least one, or leave this out.')];
     return (names ?? []).flatMap((name, index) => {
-      const at = `${path}.${index}${field}`;
+      const fieldPath = `${path}.${index}${field}`;
       if (name.trim() === '' || !isPlainText(name, 80)) {
-        return [problem('name', at, 'A name is up to 80 characters on one line.')];
+        return [problem('name', fieldPath, 'A name is up to 80 characters on one line.')];
       }
       const isTwin =
         (names ?? []).findIndex((other) => other.trim().toLowerCase() === name.trim().toLowerCase()) < index;
-      return isTwin ? [problem('named-twice', at, `“${name.trim()}” is named twice.`)] : [];
+      return isTwin ? [problem('named-twice', fieldPath, `“${name.trim()}” is named twice.`)] : [];
     });
   });
 }
@@ -140,7 +140,7 @@ function addStarterChart(
   kind: OrganisationKind,
   { partners, shareClasses, funds }: StarterWishesRequest,
 ): void {
-  const trimmed = <T extends { readonly name: string }>(one: T): T => ({ ...one, name: one.name.trim() });
+  const trimmed = <T extends { readonly name: string }>(named: T): T => ({ ...named, name: named.name.trim() });
   const starter = starterChart(kind, {
     partners: partners?.map(trimmed),
     shareClasses: shareClasses?.map((name) => name.trim()),
@@ -149,7 +149,8 @@ function addStarterChart(
   // accounts name the breakdowns they need, and values name accounts: so breakdowns come first, their values last
   const ids = starter.breakdowns.map(({ name }) => addBreakdown(context, { ...actor, request: { name } }));
   addAccounts(context, actor, starter.accounts);
-  for (const [id, one] of zip(ids, starter.breakdowns)) addStarterValues(context, actor, id, one);
+  for (const [id, starterBreakdown] of zip(ids, starter.breakdowns))
+    addStarterValues(context, actor, id, starterBreakdown);
 }
 
 /** Takes away the whole chart and the breakdowns whose values name its accounts; nothing may have been posted. */

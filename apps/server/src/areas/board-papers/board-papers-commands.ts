@@ -129,13 +129,13 @@ export const issuePapers = defineCommand(
       .from(issuedPapers)
       .where(eq(issuedPapers.organisation, organisation))
       .get();
-    const place = (last?.place ?? 0) + 1;
+    const next = (last?.place ?? 0) + 1;
     const { id: attachment } = keepAttachment(context, { ...actor, paper });
     db.insert(issuedPapers)
-      .values({ organisation, place, ...issued, attachment, issuedAt: clock.moment(), issuedBy: person })
+      .values({ organisation, place: next, ...issued, attachment, issuedAt: clock.moment(), issuedBy: person })
       .run();
-    if (message && message.recipients.length > 0) sendIssued(context, { ...actor, place, ...message });
-    return issuedAt(db, organisation, place);
+    if (message && message.recipients.length > 0) sendIssued(context, { ...actor, place: next, ...message });
+    return issuedAt(db, organisation, next);
   },
 );
 
@@ -193,14 +193,16 @@ function askedPapers(
     .from(keptReport)
     .where(and(eq(keptReport.organisation, organisation), inArray(keptReport.id, request.reports)))
     .all();
-  request.reports.forEach((report, at) => {
-    const one = kept.find((row) => row.id === report);
+  request.reports.forEach((report, index) => {
+    const keptReport = kept.find((row) => row.id === report);
     const wrong = (code: string, message: string): void => {
-      problems.push(problem(code, `reports.${at}`, message));
+      problems.push(problem(code, `reports.${index}`, message));
     };
-    if (!one) wrong('report-unknown', 'This report is not kept any more.');
-    else if (!one.isShared) wrong('report-own', `“${one.name}” is kept for one person. Keep it for everybody first.`);
-    else if (!isPrintable(one.screen)) wrong('report-unprinted', `“${one.name}” cannot be printed with others.`);
+    if (!keptReport) wrong('report-unknown', 'This report is not kept any more.');
+    else if (!keptReport.isShared)
+      wrong('report-own', `“${keptReport.name}” is kept for one person. Keep it for everybody first.`);
+    else if (!isPrintable(keptReport.screen))
+      wrong('report-unprinted', `“${keptReport.name}” cannot be printed with others.`);
   });
   if (problems.length > 0) throw new Refusal(422, problems);
   return { name, subtitle, reports: request.reports, isSigned: request.signed };
@@ -208,7 +210,7 @@ function askedPapers(
 
 function record(context: WriteContext, actor: Actor, before: Papers | undefined, after: Papers | undefined): void {
   const { id = 0, name = '' } = after ?? before ?? {};
-  const told = (row: Papers | undefined): Particulars | undefined =>
+  const particularsOf = (row: Papers | undefined): Particulars | undefined =>
     row && {
       name: row.name,
       'under it': row.subtitle,
@@ -220,7 +222,7 @@ function record(context: WriteContext, actor: Actor, before: Papers | undefined,
     subject: 'board-papers',
     object: id,
     title: name,
-    before: told(before),
-    after: told(after),
+    before: particularsOf(before),
+    after: particularsOf(after),
   });
 }

@@ -82,14 +82,15 @@ function drawnPapers(db: Db, { organisation, query, today }: BoardPapersQuestion
   const names = new Map<number, string>();
   let signedUnder = -1;
   for (const id of row.reports) {
-    const one = kept.find((report) => report.id === id);
-    if (!one) continue;
-    const { span, firstDay, lastDay } = one;
+    const keptReport = kept.find((report) => report.id === id);
+    if (!keptReport) continue;
+    const { span, firstDay, lastDay } = keptReport;
     const days = span ? daysOfSpan(span, organisation.calendar, today, closed) : undefined;
     const [from, to] = [days?.from ?? firstDay, days?.to ?? lastDay];
-    if (!from || !to) throw unprocessable('report-without-days', '', `There are no such days yet for “${one.name}”.`);
-    const printed = printedKeptReport(one, { db, organisation, today, days: { from, to } });
-    names.set(papers.length, one.name);
+    if (!from || !to)
+      throw unprocessable('report-without-days', '', `There are no such days yet for “${keptReport.name}”.`);
+    const printed = printedKeptReport(keptReport, { db, organisation, today, days: { from, to } });
+    names.set(papers.length, keptReport.name);
     if (printed.statements > 0) signedUnder = papers.length + printed.statements - 1;
     papers.push(...printed.papers);
   }

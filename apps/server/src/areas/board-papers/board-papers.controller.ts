@@ -125,11 +125,11 @@ export class BoardPapersController {
   @Post('issued/:place/send')
   async send(
     @Acting() by: Actor,
-    @Param('place', ParseIntPipe) place: number,
+    @Param('place', ParseIntPipe) index: number,
     @Body() request: SendPapersRequest,
   ): Promise<IssuedPapersResponse> {
-    await this.writer.run(sendPapers, { ...by, place, request });
-    return this.issuer.carried(by.organisation, place);
+    await this.writer.run(sendPapers, { ...by, place: index, request });
+    return this.issuer.carried(by.organisation, index);
   }
 
   @Get(':id/document.pdf')

@@ -34,8 +34,8 @@ export function issuedOf(db: Db, organisation: number, which?: SQL): IssuedPaper
 }
 
 /** Papers that were issued, by their place. @throws {Refusal} 404 */
-export function issuedAt(db: Db, organisation: number, place: number): IssuedPapersResponse {
-  const [row] = issuedOf(db, organisation, eq(issuedPapers.place, place));
+export function issuedAt(db: Db, organisation: number, index: number): IssuedPapersResponse {
+  const [row] = issuedOf(db, organisation, eq(issuedPapers.place, index));
   if (!row) throw notFound('issued papers');
   return row;
 }

@@ -56,9 +56,9 @@ export class PapersIssuer {
   }
 
   /** Papers that were issued, once their messages have been tried. */
-  async carried(organisation: number, place: number): Promise<IssuedPapersResponse> {
+  async carried(organisation: number, index: number): Promise<IssuedPapersResponse> {
     // they are issued and written down: what fails now is tried by the outbox's next look
     await this.outbox.carryAll().catch(() => []);
-    return issuedAt(this.reader.db, organisation, place);
+    return issuedAt(this.reader.db, organisation, index);
   }
 }

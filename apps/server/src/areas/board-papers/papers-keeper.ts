@@ -30,12 +30,12 @@ export class PapersKeeper extends LooksByItself {
     // what the day posts by itself belongs into what is drawn of it
     if (due.length > 0) await this.writer.run(doRecurringByItself, {});
     const failures: string[] = [];
-    for (const one of due) {
+    for (const papers of due) {
       try {
-        await this.issueDue(one);
+        await this.issueDue(papers);
       } catch (error) {
-        if (!(error instanceof Refusal)) failures.push(`Board papers ${one.name}: ${messageOf(error)}`);
-        await this.wait(one, error instanceof Refusal ? error.message : 'The server could not draw them.');
+        if (!(error instanceof Refusal)) failures.push(`Board papers ${papers.name}: ${messageOf(error)}`);
+        await this.wait(papers, error instanceof Refusal ? error.message : 'The server could not draw them.');
       }
     }
     return failures;
@@ -80,9 +80,9 @@ function papersDue(
     .innerJoin(organisations, eq(organisations.id, papersSending.organisation))
     .where(and(isNotNull(papersSending.every), isNull(organisations.archivedAt)))
     .all()
-    .flatMap((one) => {
-      const days = issueDaysOf(one.row);
-      const dueOn = days && dueIssue(days, one.row.through, todayIn(one));
-      return dueOn ? [{ ...one, dueOn }] : [];
+    .flatMap((papers) => {
+      const days = issueDaysOf(papers.row);
+      const dueOn = days && dueIssue(days, papers.row.through, todayIn(papers));
+      return dueOn ? [{ ...papers, dueOn }] : [];
     });
 }

@@ -59,8 +59,8 @@ export const setPapersSending = defineCommand(
       subject: 'board-papers',
       object: id,
       title: papers.name,
-      before: before ? told(before) : {},
-      after: told(row),
+      before: before ? particularsOf(before) : {},
+      after: particularsOf(row),
     });
     return { id, version: row.version };
   },
@@ -101,7 +101,7 @@ function askedSending(
   return { recipients, words: request.words.trim(), every, firstDay };
 }
 
-function told(row: PapersSending): Particulars {
+function particularsOf(row: PapersSending): Particulars {
   const days = issueDaysOf(row);
   return {
     'go to': row.recipients,

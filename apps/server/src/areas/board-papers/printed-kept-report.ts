@@ -44,7 +44,7 @@ export interface PrintedOf {
   readonly setting: (key: string) => string;
 }
 
-const PRINTERS: Readonly<Record<string, (of: PrintedOf) => PrintedKeptReport>> = {
+const PRINTERS: Readonly<Record<string, (printedOf: PrintedOf) => PrintedKeptReport>> = {
   statements: printedStatements,
   charts: ({ db, organisation, today, days }) => ({
     papers: [chartsPaper(db, organisation, days, today)],
@@ -61,8 +61,14 @@ const PRINTERS: Readonly<Record<string, (of: PrintedOf) => PrintedKeptReport>> =
     const documents = setting('documents') === 'all' ? { documents: 'true' } : {};
     return tables(agedTables(db, organisation, { ledger, asAt: days.to, ...documents }, today));
   },
-  account: (of) => list(ledgerPaper(of.db, { ...of, query: { account: of.setting('account'), ...filtersOf(of) } })),
-  journal: (of) => list(journalPaper(of.db, of.organisation, filtersOf(of))),
+  account: (printedOf) =>
+    list(
+      ledgerPaper(printedOf.db, {
+        ...printedOf,
+        query: { account: printedOf.setting('account'), ...filtersOf(printedOf) },
+      }),
+    ),
+  journal: (printedOf) => list(journalPaper(printedOf.db, printedOf.organisation, filtersOf(printedOf))),
   tax: ({ db, organisation, today, days }) => tables(taxTables(db, organisation, days, today)),
 };
 
@@ -74,10 +80,10 @@ export function isPrintable(screen: string): boolean {
 /** A kept report as it is printed, with the settings that it was kept with. */
 export function printedKeptReport(
   { screen, settings }: Pick<Kept, 'screen' | 'settings'>,
-  of: Omit<PrintedOf, 'setting'>,
+  printedOf: Omit<PrintedOf, 'setting'>,
 ): PrintedKeptReport {
-  const setting = (key: string): string => settings.find((one) => one.key === key)?.value ?? '';
-  return PRINTERS[screen]?.({ ...of, setting }) ?? { papers: [], statements: 0 };
+  const setting = (key: string): string => settings.find((setting) => setting.key === key)?.value ?? '';
+  return PRINTERS[screen]?.({ ...printedOf, setting }) ?? { papers: [], statements: 0 };
 }
 
 function printedStatements({ db, organisation, today, days, setting }: PrintedOf): PrintedKeptReport {
@@ -104,7 +110,7 @@ function printedWorksheet({ db, organisation, today, days, setting }: PrintedOf)
   const known = dayIn(setting('known'), days.to);
   const against = setting('against') === 'year-before' ? yearBefore(days.to) : dayIn(setting('against'), days.to);
   const usual = breakdown !== '' && value === undefined ? 'adjusted' : 'unadjusted.adjustments.adjusted';
-  const headings = HEADINGS.find((one) => one === setting('headings'));
+  const headings = HEADINGS.find((heading) => heading === setting('headings'));
   const query = {
     asAt: days.to,
     show: (setting('columns') || usual).split('.').join(','),

@@ -43,13 +43,13 @@ export function askedMessage(request: SendPapersRequest): PapersMessage {
 /** Addresses as they are asked for, each once. @param problems where those are put that are none */
 export function askedAddresses(typed: readonly string[], problems: Problem[]): string[] {
   const all = typed.map((text) => text.trim());
-  const wrong = all.filter((one) => !isEmail(one));
+  const wrong = all.filter((address) => !isEmail(address));
   if (wrong.length > 0) {
-    const named = wrong.map((one) => `“${one}”`).join(', ');
+    const named = wrong.map((address) => `“${address}”`).join(', ');
     const what = wrong.length === 1 ? 'is no e-mail address' : 'are no e-mail addresses';
     problems.push(problem('email', 'recipients', `${named} ${what}.`));
   }
-  return [...new Map(all.map((one) => [one.toLowerCase(), one])).values()];
+  return [...new Map(all.map((address) => [address.toLowerCase(), address])).values()];
 }
 
 /** What is wrong with the words of a message. */
@@ -66,7 +66,7 @@ export function sendIssued(
   const { db } = context;
   const { name, attachment: paper, sha256, entries, seal, sent } = issuedAt(db, organisation, place);
   const waiting = recipients.filter((to) =>
-    sent.some((one) => one.state === 'waiting' && one.to.toLowerCase() === to.toLowerCase()),
+    sent.some((sentPapers) => sentPapers.state === 'waiting' && sentPapers.to.toLowerCase() === to.toLowerCase()),
   );
   if (waiting.length > 0) {
     const message = `A message to ${waiting.join(', ')} waits to go out already.`;

@@ -84,7 +84,7 @@ export function loadBooks(db: Db, organisation: number, today: CivilDate): Books
     exchange: {
       rateOn: (currency, date) => rateHeldOn(db, organisation, currency, date)?.quote,
       accounts: (currency) =>
-        loadCurrencies(db, organisation).find((one) => one.currency === currency)?.accounts ?? {},
+        loadCurrencies(db, organisation).find((loadCurrency) => loadCurrency.currency === currency)?.accounts ?? {},
     },
     findContact: (text) => {
       contacts ??= contactNames(db, organisation);
@@ -102,7 +102,7 @@ function contactNames(db: Db, organisation: number): ContactNames {
   const byId = new Map(
     rows.map(({ id, name, active, terms }): [number, NamedContact] => [
       id,
-      { id, name, active, ...(terms && { terms: terms }) },
+      { id, name, active, ...(terms && { terms }) },
     ]),
   );
   const found = new Map<string, NamedContact>();

@@ -105,7 +105,7 @@ export const changeBreakdownValue = defineCommand(
     { id, value, request, ...actor }: Actor & { id: number; value: number; request: BreakdownValueRequest },
   ): void => {
     const within = breakdownOf(context, actor, id);
-    const before = within.values.find((one) => one.id === value);
+    const before = within.values.find((breakdownValue) => breakdownValue.id === value);
     if (!before) throw notFound('value');
     saveValue(context, actor, within, value, request, before);
   },
@@ -116,14 +116,15 @@ export const removeBreakdownValue = defineCommand(
   'removeBreakdownValue',
   (context: WriteContext, { id, value, ...actor }: Actor & { id: number; value: number }): void => {
     const within = breakdownOf(context, actor, id);
-    const gone = within.values.find((one) => one.id === value);
+    const gone = within.values.find((breakdownValue) => breakdownValue.id === value);
     if (!gone) throw notFound('value');
     const refuse = (why: string): never => {
       throw new Refusal(422, [problem('breakdown-value-in-use', '', `“${gone.name}” ${why}`)]);
     };
     const lines = linesOfValues(context.db, actor.organisation, id).get(value) ?? 0;
     if (lines > 0) refuse(`stands on ${lines === 1 ? '1 posted line' : `${lines} posted lines`}; retire it instead.`);
-    if (within.values.some((one) => one.parent === value)) refuse('has others under it; move them first.');
+    if (within.values.some((breakdownValue) => breakdownValue.parent === value))
+      refuse('has others under it; move them first.');
     if (within.usualValue === value) refuse('is the usual value; choose another first.');
     context.db
       .delete(breakdownValue)
@@ -156,7 +157,7 @@ function saveValue(
 ): void {
   const chart = loadChart(context.db, actor.organisation);
   const lines = linesOfValues(context.db, actor.organisation, within.id);
-  const checked = checkBreakdownValue(request, within, chart, (one) => (lines.get(one) ?? 0) > 0, before);
+  const checked = checkBreakdownValue(request, within, chart, (value) => (lines.get(value) ?? 0) > 0, before);
   if (!checked.ok) throw new Refusal(422, checked.problems);
   const { name, active, parent, account } = checked.value;
   const row = { name, active, parent: parent ?? null, account: account ?? null };
@@ -193,11 +194,11 @@ function entryCount(context: WriteContext, organisation: number): number {
 }
 
 function record(context: WriteContext, actor: Actor, after: Breakdown | undefined, before?: Breakdown): void {
-  const particulars = (one: Breakdown | undefined): Particulars | undefined =>
-    one && {
-      name: one.name,
-      'self-balancing': one.selfBalancing,
-      'usual value': one.values.find((value) => value.id === one.usualValue)?.name,
+  const particulars = (breakdown: Breakdown | undefined): Particulars | undefined =>
+    breakdown && {
+      name: breakdown.name,
+      'self-balancing': breakdown.selfBalancing,
+      'usual value': breakdown.values.find((value) => value.id === breakdown.usualValue)?.name,
     };
   const named = after ?? before;
   if (!named) return;
@@ -235,14 +236,14 @@ function recordValue(
 
 /** A value's particulars in words, as its trail tells them. */
 export function valueParticulars(
-  one: BreakdownValue,
+  breakdownValue: BreakdownValue,
   nameOf: (id: number | undefined) => string | undefined,
   chart: Chart,
 ): Particulars {
   return {
-    name: one.name,
-    under: nameOf(one.parent),
-    'fund account': one.account === undefined ? undefined : chart.byId.get(one.account)?.number,
-    'in use': one.active,
+    name: breakdownValue.name,
+    under: nameOf(breakdownValue.parent),
+    'fund account': breakdownValue.account === undefined ? undefined : chart.byId.get(breakdownValue.account)?.number,
+    'in use': breakdownValue.active,
   };
 }

@@ -31,7 +31,7 @@ function readBreakdowns(db: Db, organisation: number): Breakdown[] {
         name,
         active,
         ...(parent !== null && { parent }),
-        ...(account !== null && { account: account }),
+        ...(account !== null && { account }),
       })),
   }));
 }
@@ -56,29 +56,29 @@ export function linesOfValues(db: Db, organisation: number, id: number): Map<num
 
 /** Breakdowns as they go over the wire. */
 export function breakdownAnswers(db: Db, organisation: number, chart: Chart): BreakdownResponse[] {
-  return loadBreakdowns(db, organisation).map((of) => {
-    const lines = linesOfValues(db, organisation, of.id);
+  return loadBreakdowns(db, organisation).map((loadBreakdown) => {
+    const lines = linesOfValues(db, organisation, loadBreakdown.id);
     const nameOf = (id: number | undefined): string | null =>
-      of.values.find((value) => value.id === id)?.name ?? null;
+      loadBreakdown.values.find((value) => value.id === id)?.name ?? null;
     return {
-      id: of.id,
-      name: of.name,
-      selfBalancing: of.selfBalancing,
-      usualValue: nameOf(of.usualValue),
+      id: loadBreakdown.id,
+      name: loadBreakdown.name,
+      selfBalancing: loadBreakdown.selfBalancing,
+      usualValue: nameOf(loadBreakdown.usualValue),
       requiredBy: chart.accounts
-        .filter((account) => account.requiredBreakdowns?.includes(of.id))
+        .filter((account) => account.requiredBreakdowns?.includes(loadBreakdown.id))
         .map((account) => account.number),
-      values: valuesInOrder(of).map((value) => ({
+      values: valuesInOrder(loadBreakdown).map((value) => ({
         id: value.id,
         name: value.name,
         parent: nameOf(value.parent),
-        heading: isValueHeading(of, value),
-        depth: depthOfValue(of, value),
+        heading: isValueHeading(loadBreakdown, value),
+        depth: depthOfValue(loadBreakdown, value),
         account: value.account === undefined ? null : (chart.byId.get(value.account)?.number ?? null),
         active: value.active,
         lines: lines.get(value.id) ?? 0,
       })),
-      version: breakdownVersion(db, organisation, of.id) ?? 1,
+      version: breakdownVersion(db, organisation, loadBreakdown.id) ?? 1,
     };
   });
 }

@@ -99,12 +99,12 @@ function closingEntries(closing: ClosingRehearsalResponse, { name, baseCurrency 
     ],
     groups: closing.entries.map(({ explanation, number, lines }): ListGroup => ({
       rows: [
-        ...lines.map(({ account, accountName, debit, credit, breakdowns }, at): ListRow => {
+        ...lines.map(({ account, accountName, debit, credit, breakdowns }, index): ListRow => {
           const label = [`${account} ${accountName}`, ...Object.values(breakdowns ?? {})].join(' · ');
           return {
             cells: [
-              at === 0 ? date : '',
-              at === 0 ? (number ?? '') : '',
+              index === 0 ? date : '',
+              index === 0 ? (number ?? '') : '',
               label,
               printedAmount(debit, baseCurrency),
               printedAmount(credit, baseCurrency),
@@ -153,7 +153,7 @@ function proofsPaper(
   closing: ClosingRehearsalResponse,
   { name, baseCurrency }: Organisation,
 ): ListPaper {
-  const told = ({ unit }: Proof, figure: number): string =>
+  const written = ({ unit }: Proof, figure: number): string =>
     unit === 'amount' ? printedAmount(formatAmount(minor(figure), baseCurrency), baseCurrency) : String(figure);
   return {
     organisation: name,
@@ -167,11 +167,11 @@ function proofsPaper(
     groups: proofs.map((proof) => ({
       rows: [
         {
-          cells: [`${proof.label}: ${proof.holds ? 'holds' : 'does not hold'}`, '', told(proof, proof.difference)],
+          cells: [`${proof.label}: ${proof.holds ? 'holds' : 'does not hold'}`, '', written(proof, proof.difference)],
           style: 'heading',
         },
-        { cells: [proof.leftLabel, told(proof, proof.left), ''] },
-        { cells: [proof.rightLabel, told(proof, proof.right), ''] },
+        { cells: [proof.leftLabel, written(proof, proof.left), ''] },
+        { cells: [proof.rightLabel, written(proof, proof.right), ''] },
         ...(proof.remark ? [{ cells: [proof.remark, '', ''], style: 'remark' as const }] : []),
       ],
     })),

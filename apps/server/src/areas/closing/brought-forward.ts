@@ -32,17 +32,17 @@ import { temporaryBalances } from './closing-rehearsal.js';
  */
 export function settleBroughtForward(context: WriteContext, { organisation, person }: BroughtForwardChange): void {
   const { db } = context;
-  const of = organisationOf(db, organisation);
+  const record = organisationOf(db, organisation);
   const status = closingsNotReversed(db, organisation);
   const chart = loadChart(db, organisation);
-  const before = dayBefore(of.calendar.firstDay);
+  const before = dayBefore(record.calendar.firstDay);
   const prepared = broughtForwardClosing(
     {
       chart,
-      kind: of.kind,
+      kind: record.kind,
       breakdowns: loadBreakdowns(db, organisation),
-      date: of.changeoverDate ? earlierOf(of.changeoverDate, before) : before,
-      balances: without(temporaryBalances(db, of, chart), status),
+      date: record.changeoverDate ? earlierOf(record.changeoverDate, before) : before,
+      balances: without(temporaryBalances(db, record, chart), status),
     },
     chosenAccount(db, organisation),
   );
@@ -55,10 +55,10 @@ export function settleBroughtForward(context: WriteContext, { organisation, pers
     throw new Refusal(422, [problem('period-locked', '', message)]);
   }
   const appender = new EntryAppender(context, { organisation, person, source: 'closing' }, books);
-  for (const one of status) {
-    const reversal = reversalOf(one, one.date, books);
+  for (const postedEntry of status) {
+    const reversal = reversalOf(postedEntry, postedEntry.date, books);
     if (!reversal.ok) throw new Refusal(422, reversal.problems);
-    appender.append(reversal.value.entry, { reverses: one.place, stage: reversal.value.stage });
+    appender.append(reversal.value.entry, { reverses: postedEntry.place, stage: reversal.value.stage });
   }
   if (wanted) appender.append(wanted);
 }

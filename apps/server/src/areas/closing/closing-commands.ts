@@ -41,8 +41,8 @@ export const closeYear = defineCommand(
     context: WriteContext,
     { organisation, person, year: label, query }: YearPlace & { query: ClosingQuery },
   ): ClosingResponse => {
-    const of = organisationOf(context.db, organisation);
-    const prepared = prepareClosing(context.db, of, label, context.clock.today(of.timeZone), query);
+    const record = organisationOf(context.db, organisation);
+    const prepared = prepareClosing(context.db, record, label, context.clock.today(record.timeZone), query);
     const { year, span, entries, remarks } = prepared;
     if (prepared.closed) throw new Refusal(422, [problem('year-closed', '', `${span.title} is closed already.`)]);
     const blocking = remarks.filter((remark) => remark.blocks);
@@ -61,9 +61,9 @@ export const closeYear = defineCommand(
     const appender = new EntryAppender(context, { organisation, person, source: 'closing' }, books);
     const numbers = entries.map((entry) => appender.append(entry).number);
     // years before it that had nothing to close end with it: what is dated in them would move this one
-    for (const one of openYearsBefore(context.db, of, year)) markClosed(context, of, person, one);
-    if (span.isWhole) markClosed(context, of, person, year);
-    else markPartClosed(context, of, person, span);
+    for (const openYear of openYearsBefore(context.db, record, year)) markClosed(context, record, person, openYear);
+    if (span.isWhole) markClosed(context, record, person, year);
+    else markPartClosed(context, record, person, span);
     return { year: year.label, entries: numbers };
   },
 );
@@ -76,14 +76,14 @@ export const reopenYear = defineCommand(
     { organisation, person, year: label, until, reason }: YearPlace & { until?: string | undefined; reason: string },
   ): ClosingResponse => {
     const year = yearFrom(context, organisation, label);
-    const of = organisationOf(context.db, organisation);
-    const span = closingSpan(of, label, until, context.clock.today(of.timeZone));
-    mayReopen(context, of, span);
+    const record = organisationOf(context.db, organisation);
+    const span = closingSpan(record, label, until, context.clock.today(record.timeZone));
+    mayReopen(context, record, span);
     const { end, isWhole } = span;
     for (const period of periodsLockedBy(context.db, organisation, isWhole ? year.label : end))
       unlock(context, organisation, person, period, reason);
     // the closing entries are taken back on the last day
-    unlock(context, organisation, person, fiscalMonthOf(of.calendar, end), reason);
+    unlock(context, organisation, person, fiscalMonthOf(record.calendar, end), reason);
     const books = booksOf(context, organisation);
     const appender = new EntryAppender(context, { organisation, person, source: 'closing' }, books);
     const status = closingEntriesOf(context.db, organisation, end).reverse();
@@ -108,16 +108,25 @@ export const reopenYear = defineCommand(
 );
 
 /** @throws {Refusal} 422 if it is not closed, or what was closed after it is closed still */
-function mayReopen(context: WriteContext, of: Organisation, { year, end, isWhole, title }: ClosingSpan): void {
+function mayReopen(
+  context: WriteContext,
+  organisation: Organisation,
+  { year, end, isWhole, title }: ClosingSpan,
+): void {
   const { db } = context;
-  const closed = closedYears(db, of.id);
-  const view = { organisation: of.id, calendar: of.calendar };
+  const closed = closedYears(db, organisation.id);
+  const view = { organisation: organisation.id, calendar: organisation.calendar };
   const isClosed = isWhole ? closed.has(year.label) : closingsWithin(db, view, end, end).length > 0;
   if (!isClosed) throw new Refusal(422, [problem('year-open', '', `${title} is not closed.`)]);
   const laterYear = [...closed].find((other) => other > year.label || (!isWhole && other === year.label));
   if (laterYear)
     throw new Refusal(422, [problem('later-year-closed', '', `${laterYear} is closed too; reopen it first.`)]);
-  const [later] = closingsWithin(db, view, addDays(end, 1), horizonOf(of.calendar, context.clock.today(of.timeZone)));
+  const [later] = closingsWithin(
+    db,
+    view,
+    addDays(end, 1),
+    horizonOf(organisation.calendar, context.clock.today(organisation.timeZone)),
+  );
   if (later)
     throw new Refusal(422, [
       problem('later-closing', '', `What was closed up to ${longDate(later)} is closed still; reopen it first.`),
@@ -127,23 +136,23 @@ function mayReopen(context: WriteContext, of: Organisation, { year, end, isWhole
 /** Locks what was closed of a year, on the record. */
 function markPartClosed(
   context: WriteContext,
-  of: Organisation,
+  organisation: Organisation,
   person: number,
   { year, end, periods }: ClosingSpan,
 ): void {
-  recordEvent(context, of.id, person, periods.at(-1) ?? '', { event: 'closed' });
-  for (const period of closedPeriods(of.calendar.firstDay === year.first, periods))
-    lock(context, of.id, person, period, end);
-  context.setUpChanged(of.id);
+  recordEvent(context, organisation.id, person, periods.at(-1) ?? '', { event: 'closed' });
+  for (const period of closedPeriods(organisation.calendar.firstDay === year.first, periods))
+    lock(context, organisation.id, person, period, end);
+  context.setUpChanged(organisation.id);
 }
 
 /** Marks a year as closed by the rules that hold now, and locks all of it. */
 function markClosed(context: WriteContext, organisation: Organisation, person: number, year: FiscalYear): void {
   const { db } = context;
-  const place = { organisation: organisation.id, year: year.label };
+  const ofYear = { organisation: organisation.id, year: year.label };
   db.insert(yearClosing)
     .values({
-      ...place,
+      ...ofYear,
       closedAt: context.clock.moment(),
       closedBy: person,
       rules: rulesToClose(db, organisation, year.first),

@@ -121,11 +121,9 @@ export function closingRehearsal(
     { organisation: organisation.id, calendar: organisation.calendar },
     end,
   );
-  const standing: readonly (CheckedEntry | PostedEntry)[] = closed
-    ? closingEntriesOf(db, organisation.id, end)
-    : entries;
+  const kept: readonly (CheckedEntry | PostedEntry)[] = closed ? closingEntriesOf(db, organisation.id, end) : entries;
   const events = closingEvents(db, organisation, span);
-  const lines = standing.flatMap((one) => one.lines);
+  const lines = kept.flatMap((entry) => entry.lines);
   const last = closed ? events.at(-1) : undefined;
   const breakdowns = loadBreakdowns(db, organisation.id);
   const toCome = entries.flatMap((entry) =>
@@ -139,7 +137,7 @@ export function closingRehearsal(
     wholeYear: isWhole,
     closed,
     form,
-    entries: standing.map((entry) => ({
+    entries: kept.map((entry) => ({
       explanation: entry.explanation,
       number: 'place' in entry ? entryNumber(entry.year, entry.number) : null,
       lines: entry.lines.map(({ account, amount, breakdowns: values }) => ({
@@ -315,7 +313,7 @@ function entriesWithoutFund(
 export function openYearsBefore(db: Db, organisation: Organisation, year: FiscalYear): FiscalYear[] {
   const closed = closedYears(db, organisation.id);
   return fiscalYears(organisation.calendar, year.last).filter(
-    (one) => one.last < year.first && !closed.has(one.label),
+    (fiscalYear) => fiscalYear.last < year.first && !closed.has(fiscalYear.label),
   );
 }
 

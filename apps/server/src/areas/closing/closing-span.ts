@@ -40,13 +40,13 @@ export function closingSpan(
   if (!year || year.last > horizonOf(calendar, today)) throw notFound('fiscal year');
   const periods = periodsOf(calendar, year);
   if (!until || until === year.last) return { year, end: year.last, isWhole: true, periods, title: yearName(year) };
-  const at = periods.findIndex((period) => daysOfPeriod(calendar, period).to === until);
-  if (!isCivilDate(until) || at === -1) {
+  const index = periods.findIndex((period) => daysOfPeriod(calendar, period).to === until);
+  if (!isCivilDate(until) || index === -1) {
     const message = `“${until}” is not the last day of a month of ${yearName(year)}.`;
     throw new Refusal(422, [problem('not-a-period-end', 'until', message)]);
   }
   const title = `${yearName(year)} up to ${longDate(until)}`;
-  return { year, end: until, isWhole: false, periods: periods.slice(0, at + 1), title };
+  return { year, end: until, isWhole: false, periods: periods.slice(0, index + 1), title };
 }
 
 /** Whether it is closed already, by itself or by what reaches further. */

@@ -45,8 +45,8 @@ export class ClosingController {
     @Param('period') period: string,
     @Query() { several }: LockQuery,
   ): Promise<void> {
-    const place = { organisation: organisation.id, person: person.id, period };
-    return this.writer.run(lockPeriod, { ...place, several: several === 'true' });
+    const month = { organisation: organisation.id, person: person.id, period };
+    return this.writer.run(lockPeriod, { ...month, several: several === 'true' });
   }
 
   /** Says that a month is being closed. */
@@ -79,8 +79,8 @@ export class ClosingController {
     @Query() { several }: LockQuery,
     @Body() { reason }: ReasonRequest,
   ): Promise<void> {
-    const place = { organisation: organisation.id, person: person.id, period };
-    return this.writer.run(unlockPeriod, { ...place, reason, several: several === 'true' });
+    const month = { organisation: organisation.id, person: person.id, period };
+    return this.writer.run(unlockPeriod, { ...month, reason, several: several === 'true' });
   }
 
   /** What is left to be done in each month of a year. */

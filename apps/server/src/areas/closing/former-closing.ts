@@ -110,7 +110,7 @@ export function formerClosing(
     reopenedAt: reopened.at,
     reopenedBy: reopened.by ?? '',
     reason: reopened.reason,
-    entries: since.map((one) => entryNumber(one.year, one.number)),
+    entries: since.map((entry) => entryNumber(entry.year, entry.number)),
     rows: closingChanges(chart, then, now).map((change) => {
       const account = accountIn(chart, change.account);
       const isOnNormalSide = (normalBalanceOf(account) === 'debit') !== isTemporary(account);

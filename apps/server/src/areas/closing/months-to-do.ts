@@ -68,10 +68,10 @@ function dueDays(
 ): Record<'adjustments' | 'others', EntriesOfDay[]> {
   const due = recurringJournalsOf(db, organisation.id)
     .flatMap((journal) =>
-      dueOccurrences(db, journal, until).map((one) => ({
-        date: one.date,
+      dueOccurrences(db, journal, until).map((dueOccurrence) => ({
+        date: dueOccurrence.date,
         count: 1,
-        isAdjustment: isAdjusting(versionOf(journal, one)),
+        isAdjustment: isAdjusting(versionOf(journal, dueOccurrence)),
       })),
     )
     .filter(({ date }) => date >= year.first);

@@ -96,7 +96,7 @@ export class CurrenciesController {
   }
 
   private async one(organisation: Organisation, currency: string): Promise<CurrencyResponse> {
-    const found = (await this.list(organisation, {})).find((one) => one.currency === currency);
+    const found = (await this.list(organisation, {})).find((candidate) => candidate.currency === currency);
     if (!found) throw notFound('currency');
     return found;
   }

@@ -74,7 +74,9 @@ export const setRate = defineCommand(
     const read = checkRate({ ...request, date });
     if (!read.ok) throw new Refusal(422, read.problems);
     const rate: ExchangeRate = { currency: kept.currency, ...read.value };
-    const before = loadRates(context.db, actor.organisation, kept.currency).find((one) => one.date === rate.date);
+    const before = loadRates(context.db, actor.organisation, kept.currency).find(
+      (loadRate) => loadRate.date === rate.date,
+    );
     keep(context, actor, rate);
     recordRates(context, actor, kept.currency, rateParticulars(rate), before && rateParticulars(before));
   },

@@ -66,7 +66,7 @@ function papersWith(db: Db, organisation: number, text: string): FoundPaperRespo
     .pluck();
   const found: NamedPaper[] = [];
   for (const paper of namedPapers(db, organisation)) {
-    const isIt = words.every((word) => paper.words.some((one) => one.startsWith(word)));
+    const isIt = words.every((word) => paper.words.some((other) => other.startsWith(word)));
     if (isIt && !isDiscarded.get(organisation, paper.id)) found.push(paper);
     if (found.length === MOST) break;
   }
@@ -124,7 +124,7 @@ function draftsWith(db: Db, organisation: number, text: string): FindResponse['d
 
 function named<One extends { readonly name: string }>(those: readonly One[], text: string): One[] {
   return bestMatches(
-    those.map((one) => ({ ...one, number: '' })),
+    those.map((item) => ({ ...item, number: '' })),
     text,
   ).slice(0, MOST);
 }

@@ -83,5 +83,5 @@ export const sayOfFinding = defineCommand(
 /** Whether a text can be the id of a finding: one of their types and what it is about. */
 function isFindingId(text: string): boolean {
   const [type = '', ...about] = text.split('.');
-  return FINDING_TYPES.some((one) => one === type) && about.length > 0 && text.length <= 400;
+  return FINDING_TYPES.some((findingType) => findingType === type) && about.length > 0 && text.length <= 400;
 }

@@ -68,7 +68,7 @@ function findingsBetween(db: Db, organisation: Organisation, days: ReviewedDays)
       title: finding.title,
       evidence,
       account: finding.account === undefined ? null : accountIn(chart, finding.account).number,
-      entries: finding.entries.flatMap((place) => numbers.get(place) ?? []),
+      entries: finding.entries.flatMap((sequence) => numbers.get(sequence) ?? []),
       state: isLookedAt ? 'looked-at' : 'open',
       reason: last?.reason ?? null,
       by: last?.by ?? null,

@@ -46,19 +46,19 @@ export function* reviewedEntries(
   const [first, last] = [rows[0], rows.at(-1)];
   if (!first || !last) return;
   // both are read in the order of posting, so that each line is met once
-  let at = 0;
+  let index = 0;
   let held: ReviewedLine[] = [];
-  for (const [place, account, amount, contact, document] of lines.iterate(
+  for (const [position, account, amount, contact, document] of lines.iterate(
     organisation,
     first.place,
     last.place,
     from,
     to,
   )) {
-    for (let row = rows[at]; row && row.place < place; row = rows[at]) {
+    for (let row = rows[index]; row && row.place < position; row = rows[index]) {
       yield reviewedEntry(row, held);
       held = [];
-      at += 1;
+      index += 1;
     }
     held.push({
       account,
@@ -67,10 +67,10 @@ export function* reviewedEntries(
       ...(document !== null && { document }),
     });
   }
-  for (let row = rows[at]; row; row = rows[at]) {
+  for (let row = rows[index]; row; row = rows[index]) {
     yield reviewedEntry(row, held);
     held = [];
-    at += 1;
+    index += 1;
   }
 }
 

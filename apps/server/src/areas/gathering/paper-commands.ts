@@ -16,7 +16,7 @@ export const keepPaper = defineCommand(
     { organisation, paper, request }: Actor & { paper: string; request: PaperRequest },
   ): void => {
     const papers = papersOf(context.db, organisationOf(context.db, organisation));
-    if (!papers.some((one) => one.key === paper)) throw notFound('paper');
+    if (!papers.some((candidate) => candidate.key === paper)) throw notFound('paper');
     const note = request.note.trim();
     if (!isPlainText(note, 500)) throw unprocessable('text', 'note', 'Up to 500 characters on one line.');
     const row = { state: request.state, note };

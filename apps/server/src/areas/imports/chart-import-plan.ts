@@ -10,8 +10,8 @@ export const planChartImport: PlanImport = (db, organisation, rows, step) => {
   const { before, after, names } = plan;
   const differing = plan.changed.filter((account) => {
     const old = before.byId.get(account.id);
-    const [was, is] = [old && accountParticulars(old, before, names), accountParticulars(account, after, names)];
-    return JSON.stringify(was) !== JSON.stringify(is);
+    const [was, now] = [old && accountParticulars(old, before, names), accountParticulars(account, after, names)];
+    return JSON.stringify(was) !== JSON.stringify(now);
   });
   const added = differing.filter((account) => !before.byId.has(account.id)).length;
   return {
@@ -19,6 +19,6 @@ export const planChartImport: PlanImport = (db, organisation, rows, step) => {
     changed: differing.length - added,
     unchanged: Math.max(0, rows.length - differing.length),
     problems: [...read.problems, ...plan.problems],
-    write: (context, of) => writeChart(context, of, { ...plan, changed: differing }),
+    write: (context, actor) => writeChart(context, actor, { ...plan, changed: differing }),
   };
 };

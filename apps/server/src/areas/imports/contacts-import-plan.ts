@@ -73,7 +73,7 @@ export const planContactsImport: PlanImport = (db, organisation, rows, step) => 
     changed: differing.length - added,
     unchanged: numbered.length - differing.length,
     problems,
-    write: (context, of, step) => {
+    write: (context, actor, step) => {
       const fresh = differing.filter(({ before }) => !before);
       insertRows(
         context.db,
@@ -91,7 +91,7 @@ export const planContactsImport: PlanImport = (db, organisation, rows, step) => 
       }
       recordChanges(
         context,
-        of,
+        actor,
         differing.map(({ after, before }) => ({
           subject: 'contact',
           object: after.id,
@@ -124,12 +124,12 @@ function withNumbers(
 ): PlannedContact[] {
   const given = new Set(planned.map(({ after }) => after.number));
   const result = [...planned];
-  for (const at of unnumbered) {
-    const one = result[at] as PlannedContact;
-    let next = Number(one.after.id);
+  for (const index of unnumbered) {
+    const plannedContact = result[index] as PlannedContact;
+    let next = Number(plannedContact.after.id);
     while (given.has(String(next)) || taken.has(String(next))) next += 1;
     given.add(String(next));
-    result[at] = { ...one, after: { ...one.after, number: String(next) } };
+    result[index] = { ...plannedContact, after: { ...plannedContact.after, number: String(next) } };
   }
   return result;
 }

@@ -18,9 +18,9 @@ export const planEntriesImport: PlanImport = (db, organisation, rows, step, { to
     ...NOTHING,
     added: entries.length,
     notes: [...table.notes, `${lines.toLocaleString('en')} lines`, ...postedBefore(db, organisation, entries)],
-    write: (context, { organisation: of, person }) => {
-      const appender = new EntryAppender(context, { organisation: of, person, source: 'import' }, books);
-      const whole = allWithRealised(context.db, of, books, entries, () => appender.post());
+    write: (context, { organisation: organisationId, person }) => {
+      const appender = new EntryAppender(context, { organisation: organisationId, person, source: 'import' }, books);
+      const whole = allWithRealised(context.db, organisationId, books, entries, () => appender.post());
       appender.appendAll(stepped(whole, step));
     },
   };
@@ -29,9 +29,9 @@ export const planEntriesImport: PlanImport = (db, organisation, rows, step, { to
 const NOTHING = { added: 0, changed: 0, unchanged: 0, problems: [], write: () => undefined };
 
 function* stepped(entries: Iterable<CheckedEntry>, step: () => void): Generator<CheckedEntry> {
-  for (const one of entries) {
-    one.lines.forEach(step);
-    yield one;
+  for (const entry of entries) {
+    entry.lines.forEach(step);
+    yield entry;
   }
 }
 

@@ -73,7 +73,7 @@ export const rememberMatching = defineCommand(
     if (matching.length === 0) return;
     context.db
       .insert(importMatching)
-      .values(matching.map((one) => ({ organisation, subject, ...one })))
+      .values(matching.map((row) => ({ organisation, subject, ...row })))
       .onConflictDoUpdate({
         target: [importMatching.organisation, importMatching.subject, importMatching.heading],
         set: { column: sql`excluded.column_key` },

@@ -88,7 +88,7 @@ export class ImportJobs {
     job.dates = this.datesOf(actor);
     Object.assign(job, { state: 'checking', progress: new Progress(), result: null, problems: [], problemCount: 0 });
     const headings = job.headings.map(({ heading }) => heading);
-    job.headings = job.headings.map((one, index) => ({ ...one, column: padded[index] ?? '' }));
+    job.headings = job.headings.map((heading, index) => ({ ...heading, column: padded[index] ?? '' }));
     void this.jobs.follow(
       job,
       this.importer.run(checkImport, {

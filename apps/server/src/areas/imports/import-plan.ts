@@ -22,7 +22,7 @@ export interface ImportPlan {
   /** What is worth knowing beside the numbers. */
   readonly notes?: readonly string[];
   /** Writes all of it, in the transaction of a command. @param step called as the work goes on; throws if it is given up */
-  write(context: WriteContext, of: Actor, step: () => void): void;
+  write(context: WriteContext, actor: Actor, step: () => void): void;
 }
 
 /** How dates of a file are read: near which day, and which comes first where they do not say so. */

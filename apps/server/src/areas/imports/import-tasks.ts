@@ -182,8 +182,8 @@ function matchedRows(table: Table, columns: readonly string[]): { rows: ImportRo
       return;
     }
     const byColumn: Record<string, string> = {};
-    columns.forEach((column, place) => {
-      const cell = cells[place] ?? '';
+    columns.forEach((column, index) => {
+      const cell = cells[index] ?? '';
       if (column) byColumn[column] = withoutMark(cell);
     });
     rows.push({ line, cells: byColumn });
@@ -198,10 +198,10 @@ export function matchingProblems(subject: ImportSubject, columns: readonly strin
   const named = columns.filter((column) => column !== '');
   return [
     ...named
-      .filter((column) => !known.some((one) => one === column))
+      .filter((column) => !known.some((other) => other === column))
       .map((column) => problem('column-unknown', 'columns', `There is no column “${column}”.`)),
     ...known
-      .filter((column) => named.filter((one) => one === column).length > 1)
+      .filter((column) => named.filter((other) => other === column).length > 1)
       .map((column) => problem('column-twice', 'columns', `Two headings are matched to ${column}.`)),
     ...required
       .filter((column) => !named.includes(column))

@@ -32,7 +32,7 @@ export const planRatesImport: PlanImport = (db, organisation, rows, step) => {
     changed: differing.length - added,
     unchanged: rates.length - differing.length,
     problems,
-    write: (context, of) => {
+    write: (context, actor) => {
       const statement = context.db.$client.prepare(
         `INSERT INTO exchange_rate (organisation, currency, date, rate, rate_per_base) VALUES (?, ?, ?, ?, ?)
           ON CONFLICT DO UPDATE SET rate = excluded.rate, rate_per_base = excluded.rate_per_base`,
@@ -43,7 +43,7 @@ export const planRatesImport: PlanImport = (db, organisation, rows, step) => {
       }
       recordChanges(
         context,
-        of,
+        actor,
         [...new Set(differing.map(({ currency }) => currency))].map((currency) => {
           const days = differing.filter((rate) => rate.currency === currency).map(({ date }) => date);
           days.sort();

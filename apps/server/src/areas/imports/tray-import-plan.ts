@@ -34,9 +34,9 @@ export function planTrayImport(tray: TrayKey): PlanImport {
       unchanged: 0,
       problems: [],
       notes: [...summed([...problems.values()].flat(), problems.size), ...summed(remarks)],
-      write: (context, of) => {
+      write: (context, actor) => {
         if (filled.length === 0) return;
-        addTakeOnRows(context, { ...of, tray, rows: filled.map(({ cells }) => ({ cells })) });
+        addTakeOnRows(context, { ...actor, tray, rows: filled.map(({ cells }) => ({ cells })) });
       },
     };
   };

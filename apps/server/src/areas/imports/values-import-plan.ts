@@ -22,7 +22,7 @@ export const planValuesImport: PlanImport = (db, organisation, rows, step) => {
     changed: differing.length - added,
     unchanged: planned.length - differing.length,
     problems,
-    write: (context, of) => {
+    write: (context, actor) => {
       const fresh = differing.filter(({ before }) => !before);
       // those above may come after those under them, so all are there before one stands under another
       insertRows(
@@ -53,7 +53,7 @@ export const planValuesImport: PlanImport = (db, organisation, rows, step) => {
       for (const { breakdown, after } of planned) names.get(breakdown.id)?.set(after.id, after.name);
       recordChanges(
         context,
-        of,
+        actor,
         differing.map(({ breakdown, after, before }) => {
           const nameOf = (id: number | undefined): string | undefined =>
             id === undefined ? undefined : names.get(breakdown.id)?.get(id);

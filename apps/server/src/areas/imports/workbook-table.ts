@@ -57,9 +57,9 @@ function notAWorkbook(parts: ReadonlySet<string>): Refusal {
 /** The cells of a row; one beyond the columns that are read is told before the empty ones up to it are built. */
 function cellsOf(row: ExcelJS.Row): string[] {
   const cells: string[] = [];
-  row.eachCell({ includeEmpty: false }, (cell, at) => {
-    assertWidth(at, row.number);
-    cells[at - 1] = cellText(cell.value, row.number, at);
+  row.eachCell({ includeEmpty: false }, (cell, index) => {
+    assertWidth(index, row.number);
+    cells[index - 1] = cellText(cell.value, row.number, index);
   });
   return Array.from(cells, (cell = '') => cell);
 }

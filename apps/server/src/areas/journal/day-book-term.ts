@@ -4,15 +4,15 @@ import type { SearchTerm } from './search-term.js';
 
 /** What an entry must have to stand in a day book, as core's `dayBookOf` says; by the chart as it is now. */
 export function dayBookTerm(book: DayBook, { accounts }: Chart): SearchTerm {
-  const one = (marks: readonly string[]): SearchTerm => ({ marks });
-  const of = (is: (account: Account) => boolean, mark: (id: Account['id']) => string): SearchTerm =>
-    one(accounts.filter(is).map(({ id }) => mark(id)));
+  const single = (marks: readonly string[]): SearchTerm => ({ marks });
+  const accountsThat = (matches: (account: Account) => boolean, mark: (id: Account['id']) => string): SearchTerm =>
+    single(accounts.filter(matches).map(({ id }) => mark(id)));
   const isCash = (account: Account): boolean => account.role === 'cash';
-  const [comesIn, goesOut] = [of(isCash, MARKS.debit), of(isCash, MARKS.credit)];
+  const [comesIn, goesOut] = [accountsThat(isCash, MARKS.debit), accountsThat(isCash, MARKS.credit)];
   const touching = (control: Account['control']): SearchTerm =>
-    of((account) => account.control === control, MARKS.account);
+    accountsThat((account) => account.control === control, MARKS.account);
   const [receivables, payables] = [touching('receivables'), touching('payables')];
-  const isNotDaily = one(ENTRY_KINDS.filter((kind) => !isDaily(kind)).map(MARKS.kind));
+  const isNotDaily = single(ENTRY_KINDS.filter((kind) => !isDaily(kind)).map(MARKS.kind));
   switch (book) {
     case 'receipts':
       return { all: [comesIn], none: [goesOut, isNotDaily] };
@@ -29,7 +29,7 @@ export function dayBookTerm(book: DayBook, { accounts }: Chart): SearchTerm {
           { all: [comesIn, goesOut] },
           { all: [receivables, payables], none: [comesIn, goesOut] },
           {
-            all: [one(ENTRY_KINDS.filter(isDaily).map(MARKS.kind))],
+            all: [single(ENTRY_KINDS.filter(isDaily).map(MARKS.kind))],
             none: [comesIn, goesOut, receivables, payables],
           },
         ],

@@ -50,7 +50,7 @@ export const keepDrafts = defineCommand(
     { request, ...posting }: Posting & { request: DraftSetRequest },
   ): readonly DraftResponse[] => {
     return idempotent(context, { ...posting, key: posting.key, request }, () =>
-      request.drafts.map((one) => keptDraft(context, posting, one)),
+      request.drafts.map((draft) => keptDraft(context, posting, draft)),
     );
   },
 );
@@ -193,10 +193,10 @@ export const postDrafts = defineCommand(
     const { organisation, person } = posting;
     return idempotent(context, { ...posting, key: posting.key, request }, () => {
       const kept = request.drafts.map(({ id, version }, index) => {
-        const at = `drafts.${index}`;
-        const row = draftOf(context.db, organisation, id, at);
-        if (row.version !== version) throw changedSince('draft', at);
-        return { id, at, entry: entryOf(keptEntryOf(context.db, row)), preparedBy: row.changedBy };
+        const draftPath = `drafts.${index}`;
+        const row = draftOf(context.db, organisation, id, draftPath);
+        if (row.version !== version) throw changedSince('draft', draftPath);
+        return { id, at: draftPath, entry: entryOf(keptEntryOf(context.db, row)), preparedBy: row.changedBy };
       });
       const entries = postTogether(context, posting, kept);
       for (const [{ id }, { number }] of zip(kept, entries)) {
@@ -211,8 +211,8 @@ export const postDrafts = defineCommand(
 function isSameEntry(a: EntryRequest, b: EntryRequest): boolean {
   const said = (_: string, value: unknown): unknown =>
     value === '' || (Array.isArray(value) && value.length === 0) ? undefined : value;
-  const [one, other] = [a, b].map((entry) => canonicalJson(JSON.parse(JSON.stringify(entry, said))));
-  return one === other;
+  const [first, other] = [a, b].map((entry) => canonicalJson(JSON.parse(JSON.stringify(entry, said))));
+  return first === other;
 }
 
 function keptDraft(

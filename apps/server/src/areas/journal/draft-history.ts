@@ -27,8 +27,8 @@ export function recordDraftEvent(
     .limit(1)
     .get();
   if (what === 'changed' && last?.by === by && (last.what === 'changed' || last.what === 'prepared')) return;
-  const place = (last?.place ?? 0) + 1;
-  db.insert(draftEvent).values({ organisation, draft: id, place, what, text, at: clock.moment(), by }).run();
+  const next = (last?.place ?? 0) + 1;
+  db.insert(draftEvent).values({ organisation, draft: id, place: next, what, text, at: clock.moment(), by }).run();
 }
 
 /** What happened to a draft, in its order. */
@@ -40,7 +40,7 @@ export function draftEventsOf(db: Db, organisation: number, id: number): DraftEv
     .where(and(eq(draftEvent.organisation, organisation), eq(draftEvent.draft, id)))
     .orderBy(asc(draftEvent.place))
     .all()
-    .map((one) => ({ ...one, by: one.by ?? '' }));
+    .map((event) => ({ ...event, by: event.by ?? '' }));
 }
 
 /** What happened to the draft that became an entry; nothing where the entry was written at once. */

@@ -9,15 +9,15 @@ import { draftOf, type DraftReading, draftResponse, draftsOf } from './draft-sto
 /** The drafts that wait, or those that were discarded; the one changed last first. */
 export const drafts = defineReport(
   'drafts',
-  (db: Db, of: Organisation, { state }: DraftsQuery, today: CivilDate): DraftResponse[] =>
-    draftsOf(readingOf(db, of, today), of.id, state === 'discarded'),
+  (db: Db, organisation: Organisation, { state }: DraftsQuery, today: CivilDate): DraftResponse[] =>
+    draftsOf(readingOf(db, organisation, today), organisation.id, state === 'discarded'),
 );
 
 /** One draft. */
 export const draftById = defineReport(
   'draftById',
-  (db: Db, of: Organisation, id: number, today: CivilDate): DraftResponse =>
-    draftResponse(readingOf(db, of, today), draftOf(db, of.id, id)),
+  (db: Db, organisation: Organisation, id: number, today: CivilDate): DraftResponse =>
+    draftResponse(readingOf(db, organisation, today), draftOf(db, organisation.id, id)),
 );
 
 function readingOf(db: Db, { id }: Organisation, today: CivilDate): DraftReading {

@@ -25,14 +25,14 @@ export function findDraft(db: Db, organisation: number, id: number): DraftRow | 
  * @param at the place in the request that names it
  * @throws {Refusal} 404; 409 if it has been posted or discarded meanwhile, saying which
  */
-export function draftOf(db: Db, organisation: number, id: number, at = ''): DraftRow {
+export function draftOf(db: Db, organisation: number, id: number, path = ''): DraftRow {
   const row = findDraft(db, organisation, id);
   if (row && row.state !== 'discarded') return row;
   const end = draftEventsOf(db, organisation, id).findLast(({ what }) => what === 'posted' || what === 'discarded');
   if (!end) throw notFound('draft');
   const what = end.what === 'posted' ? `posted as ${end.text}` : 'discarded';
   const message = `This draft was ${what} by ${end.by || 'somebody'} meanwhile. What stands here is not posted.`;
-  throw new Refusal(409, [problem('draft-ended', at, message)]);
+  throw new Refusal(409, [problem('draft-ended', path, message)]);
 }
 
 /** How many drafts are dated in a span. */

@@ -92,10 +92,10 @@ export function postTogether(
   entries: readonly EntryToPost[],
 ): EntryResponse[] {
   const books = booksFor(context, posting);
-  const checked = entries.map((one) => ({
-    ...one,
-    corrects: one.entry.corrects ? placeCorrected(context, posting.organisation, one) : undefined,
-    result: checkEntry(one.entry, books, 'manual', TYPED_KINDS),
+  const checked = entries.map((entry) => ({
+    ...entry,
+    corrects: entry.entry.corrects ? placeCorrected(context, posting.organisation, entry) : undefined,
+    result: checkEntry(entry.entry, books, 'manual', TYPED_KINDS),
   }));
   const twoPeopleFrom = organisationOf(context.db, posting.organisation).twoPeopleFrom;
   const problems = checked.flatMap(({ at, entry, result, preparedBy }) => {
@@ -103,7 +103,10 @@ export function postTogether(
     const found = result.ok
       ? twoPeopleProblems(result.value, (preparedBy ?? posting.person) === posting.person, twoPeopleFrom, books)
       : result.problems;
-    return [...found, ...papers].map((one) => ({ ...one, path: [at, one.path].filter(Boolean).join('.') }));
+    return [...found, ...papers].map((problem) => ({
+      ...problem,
+      path: [at, problem.path].filter(Boolean).join('.'),
+    }));
   });
   if (problems.length > 0) throw new Refusal(422, problems.slice(0, MOST_PROBLEMS));
   const appender = new EntryAppender(context, { ...posting, source: 'manual' }, books);
@@ -111,20 +114,21 @@ export function postTogether(
     if (!result.ok) return [];
     const whole = withRealised(context.db, posting.organisation, books, result.value);
     const { organisation } = posting;
-    const place = appender.nextPlace;
+    const index = appender.nextPlace;
     if (preparedBy !== undefined)
-      context.db.insert(entryPreparer).values({ organisation, place, by: preparedBy }).run();
-    if (corrects !== undefined) context.db.insert(entryCorrection).values({ organisation, place, corrects }).run();
+      context.db.insert(entryPreparer).values({ organisation, place: index, by: preparedBy }).run();
+    if (corrects !== undefined)
+      context.db.insert(entryCorrection).values({ organisation, place: index, corrects }).run();
     const appended = appender.append(whole);
-    const at = appended.posted.postedAt;
-    attachPapers(context, { organisation, entry: place, person: posting.person, at }, papersNamed(entry));
+    const moment = appended.posted.postedAt;
+    attachPapers(context, { organisation, entry: index, person: posting.person, at: moment }, papersNamed(entry));
     if (whole.reversesOn) {
-      recordPlan(context, { organisation, entry: place, person: posting.person }, { date: whole.reversesOn });
+      recordPlan(context, { organisation, entry: index, person: posting.person }, { date: whole.reversesOn });
     }
     return [appended];
   });
   for (const { place } of appended) reverseIfDue(context, { ...posting, entry: place });
-  return appended.map((one) => answer(context, posting, books, one));
+  return appended.map((appended) => answer(context, posting, books, appended));
 }
 
 /** Why whoever prepared an entry cannot post it as well, if the organisation asks for two people from its amount on. */

@@ -21,10 +21,14 @@ export const ENTRY_FILE_DATES: EntryColumn[] = ['date', 'due_date', 'document_da
 const STEP = 500;
 
 /** All lines of entries in the columns in which they can be read again; the headings first. */
-export function* entryFileRows(db: Db, of: Organisation, matching: readonly EntryRow[]): Generator<string[]> {
+export function* entryFileRows(
+  db: Db,
+  organisation: Organisation,
+  matching: readonly EntryRow[],
+): Generator<string[]> {
   yield [...ENTRY_COLUMNS, ...FURTHER_ENTRY_COLUMNS];
-  for (let at = 0; at < matching.length; at += STEP) {
-    for (const entry of entryAnswers(db, of, matching.slice(at, at + STEP))) {
+  for (let index = 0; index < matching.length; index += STEP) {
+    for (const entry of entryAnswers(db, organisation, matching.slice(index, index + STEP))) {
       for (const line of entry.lines) {
         yield [
           entry.number,

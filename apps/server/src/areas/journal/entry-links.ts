@@ -23,7 +23,7 @@ export function entryLinks(
   db: Db,
   organisation: number,
   rows: readonly { readonly place: number; readonly reverses: number | null }[],
-): (place: number) => EntryLinks {
+): (index: number) => EntryLinks {
   const places = rows.map(({ place }) => place);
   const given = { organisation, places: JSON.stringify(places) };
   const corrections = statements(db).corrections.all(given);
@@ -34,18 +34,20 @@ export function entryLinks(
     ...corrections.flatMap(({ place, corrects }) => [place, corrects]),
   ];
   const numbers = numbersOf(db, organisation, [...new Set(others)]);
-  const numberOf = (place: number | null | undefined): string | null => numbers.get(place ?? 0) ?? null;
-  const reversedBy = new Map(reversals.map((one) => [one.reverses, one.place]));
+  const numberOf = (sequence: number | null | undefined): string | null => numbers.get(sequence ?? 0) ?? null;
+  const reversedBy = new Map(reversals.map((reversal) => [reversal.reverses, reversal.place]));
   const plans = plansOf(db, organisation, places);
   const occurrences = [...statements(db).posted.all(given), ...statements(db).drafted.all(given)];
   const recurring = new Map(occurrences.map(({ place, ...journal }) => [place, journal]));
-  return (place) => ({
-    reverses: numberOf(rows.find((row) => row.place === place)?.reverses),
-    reversedBy: numberOf(reversedBy.get(place)),
-    reversesOn: reversedBy.has(place) ? null : (plans.get(place)?.date ?? null),
-    corrects: numberOf(corrections.find((one) => one.place === place)?.corrects),
-    correctedBy: corrections.flatMap((one) => (one.corrects === place ? (numberOf(one.place) ?? []) : [])),
-    recurringJournal: recurring.get(place) ?? null,
+  return (index) => ({
+    reverses: numberOf(rows.find((row) => row.place === index)?.reverses),
+    reversedBy: numberOf(reversedBy.get(index)),
+    reversesOn: reversedBy.has(index) ? null : (plans.get(index)?.date ?? null),
+    corrects: numberOf(corrections.find((correction) => correction.place === index)?.corrects),
+    correctedBy: corrections.flatMap((correction) =>
+      correction.corrects === index ? (numberOf(correction.place) ?? []) : [],
+    ),
+    recurringJournal: recurring.get(index) ?? null,
   });
 }
 

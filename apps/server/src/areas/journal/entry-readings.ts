@@ -33,10 +33,13 @@ export const entryByNumber = defineReport(
 );
 
 /** All entries that match, oldest first, in the columns in which they can be imported again. */
-export const entriesCsv = defineReport('entriesCsv', (db: Db, of: Organisation, query: EntriesQuery): Uint8Array => {
-  const [header = [], ...rows] = entryFileRows(db, of, journalRows(db, of, query));
-  return bytesOf(writeCsv(header, rows, ENTRY_FILE_AMOUNTS));
-});
+export const entriesCsv = defineReport(
+  'entriesCsv',
+  (db: Db, organisation: Organisation, query: EntriesQuery): Uint8Array => {
+    const [header = [], ...rows] = entryFileRows(db, organisation, journalRows(db, organisation, query));
+    return bytesOf(writeCsv(header, rows, ENTRY_FILE_AMOUNTS));
+  },
+);
 
 /** Entries that have a paper, or a contact and an amount, in common with one. */
 export const relatedEntriesOf = defineReport('relatedEntriesOf', relatedEntries);

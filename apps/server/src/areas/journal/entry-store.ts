@@ -41,13 +41,13 @@ export function findEntryByNumber(db: Db, organisation: number, number: string):
 }
 
 /** The row of an entry by its place in the chain, if there is one. */
-export function findEntryRow(db: Db, organisation: number, place: number): EntryRow | undefined {
-  return rowWhere(db, organisation, eq(entry.place, place));
+export function findEntryRow(db: Db, organisation: number, index: number): EntryRow | undefined {
+  return rowWhere(db, organisation, eq(entry.place, index));
 }
 
 /** The number of the entry that reverses one, if any. */
-export function reversalNumberOf(db: Db, organisation: number, place: number): string | undefined {
-  const row = rowWhere(db, organisation, eq(entry.reverses, place));
+export function reversalNumberOf(db: Db, organisation: number, index: number): string | undefined {
+  const row = rowWhere(db, organisation, eq(entry.reverses, index));
   return row && entryNumber(row.year, row.number);
 }
 
@@ -107,7 +107,7 @@ export function entryAnswers(
       .select({ id: person.id, name: person.name })
       .from(person)
       .all()
-      .map((one) => [one.id, one.name]),
+      .map((row) => [row.id, row.name]),
   );
   const posted = postedEntriesOf(db, organisation.id, rows);
   const contactName = contactNames(db, organisation.id, posted);
@@ -198,10 +198,10 @@ function taxResponse(
 ): Pick<LineResponse, keyof typeof UNTAXED> {
   if (!tax) return UNTAXED;
   const { code, rate, base, side, adjustment } = tax;
-  const of = taxCodes?.find(({ id }) => id === code);
-  const isDebit = of && TAX_SIDES[of.side].lineStandsOn === 'debit';
+  const taxCode = taxCodes?.find(({ id }) => id === code);
+  const isDebit = taxCode && TAX_SIDES[taxCode.side].lineStandsOn === 'debit';
   return {
-    taxCode: of?.code ?? null,
+    taxCode: taxCode?.code ?? null,
     taxRate: rate,
     taxBase: formatAmount(isDebit ? base : negated(base), baseCurrency),
     taxSide: side ?? null,

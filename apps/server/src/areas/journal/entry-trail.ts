@@ -11,12 +11,12 @@ import { historyOf } from './reversal-plans.js';
 /** What happened to an entry: to the draft it was before, then to its papers, and what was planned for its reversal. */
 export const entryTrail = defineReport(
   'entryTrail',
-  (db: Db, of: Organisation, number: string): EntryEventResponse[] => {
-    const row = entryRowOf(db, of.id, number);
-    const plans = historyOf(db, of.id, row.place);
+  (db: Db, organisation: Organisation, number: string): EntryEventResponse[] => {
+    const row = entryRowOf(db, organisation.id, number);
+    const plans = historyOf(db, organisation.id, row.place);
     return [
-      ...eventsBehind(db, of.id, number),
-      ...paperEventsOf(db, of.id, row.place, row.postedAt),
+      ...eventsBehind(db, organisation.id, number),
+      ...paperEventsOf(db, organisation.id, row.place, row.postedAt),
       ...plans.map(({ date, reason, at, by }) => ({
         what: date ? ('reversal-planned' as const) : ('reversal-given-up' as const),
         text: date ?? reason,

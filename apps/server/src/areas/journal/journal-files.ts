@@ -34,15 +34,15 @@ type Asked = { readonly organisation: number; readonly query: EntriesQuery };
 /** All entries that match as a workbook, in the columns of their CSV file. @throws {Refusal} 422 if they are too many */
 export const entriesWorkbook = defineFileTask('entriesWorkbook', (db: Db, { organisation, query }: Asked) => {
   const [rows, currency] = atOneMoment(db, () => {
-    const of = organisationOf(db, organisation);
-    assertFew(db, of, query, 'into a workbook; save them as CSV');
-    return [[...entryFileRows(db, of, journalRows(db, of, query))], of.baseCurrency] as const;
+    const record = organisationOf(db, organisation);
+    assertFew(db, record, query, 'into a workbook; save them as CSV');
+    return [[...entryFileRows(db, record, journalRows(db, record, query))], record.baseCurrency] as const;
   });
   const [head = []] = rows;
   const summed = (name: string) => {
-    const at = head.indexOf(name);
-    const letter = columnLetters(at);
-    const total = sumOf(rows.slice(1).flatMap((row) => (row[at] ? [parseAmount(row[at], currency)] : [])));
+    const index = head.indexOf(name);
+    const letter = columnLetters(index);
+    const total = sumOf(rows.slice(1).flatMap((row) => (row[index] ? [parseAmount(row[index], currency)] : [])));
     return (last: number) => ({
       label: `Sum of ${name}`,
       formula: `SUM(Journal!${letter}2:${letter}${last})`,
@@ -95,23 +95,23 @@ export const printedJournal = defineFileTask(
  */
 export function journalPaper(
   db: Db,
-  of: Organisation,
+  organisation: Organisation,
   query: EntriesQuery,
 ): ListPaper & { readonly groups: readonly ListGroup[] } {
-  assertFew(db, of, query, 'on paper; choose fewer dates');
-  const rows = journalRows(db, of, query);
+  assertFew(db, organisation, query, 'on paper; choose fewer dates');
+  const rows = journalRows(db, organisation, query);
   return {
-    organisation: of.name,
+    organisation: organisation.name,
     title: 'General journal',
     dateLine: spanOf(query.from ?? rows[0]?.date, query.to ?? rows.at(-1)?.date),
     columns: [
       { label: 'Date', width: 58 },
       { label: 'Entry', width: 60 },
       { label: 'Account and explanation', width: 243 },
-      { label: `Debit ${of.baseCurrency}`, width: 79, isFigure: true },
-      { label: `Credit ${of.baseCurrency}`, width: 79, isFigure: true },
+      { label: `Debit ${organisation.baseCurrency}`, width: 79, isFigure: true },
+      { label: `Credit ${organisation.baseCurrency}`, width: 79, isFigure: true },
     ],
-    groups: [...journalGroups(db, of, rows)],
+    groups: [...journalGroups(db, organisation, rows)],
   };
 }
 
@@ -120,19 +120,19 @@ function spanOf(from: string | undefined, to: string | undefined): string {
 }
 
 /** Counts what matches before any of it is read. @throws {Refusal} 422 if it is more than is written at once */
-export function assertFew(db: Db, of: Organisation, query: EntriesQuery, where: string): void {
-  const { count } = journalSums(db, of, query);
+export function assertFew(db: Db, organisation: Organisation, query: EntriesQuery, where: string): void {
+  const { count } = journalSums(db, organisation, query);
   if (count <= MOST_PRINTED) return;
   const [many, most] = [count, MOST_PRINTED].map((number) => number.toLocaleString('en'));
   throw unprocessable('too-many-entries', '', `${many} entries match; up to ${most} go ${where}.`);
 }
 
 /** Each entry as rows that stay together, what all come to so far being carried from page to page. */
-function* journalGroups(db: Db, of: Organisation, rows: readonly EntryRow[]): Generator<ListGroup> {
-  const currency = of.baseCurrency;
+function* journalGroups(db: Db, organisation: Organisation, rows: readonly EntryRow[]): Generator<ListGroup> {
+  const currency = organisation.baseCurrency;
   let sum = ZERO;
-  for (let at = 0; at < rows.length; at += 500) {
-    for (const entry of entryAnswers(db, of, rows.slice(at, at + 500))) {
+  for (let position = 0; position < rows.length; position += 500) {
+    for (const entry of entryAnswers(db, organisation, rows.slice(position, position + 500))) {
       sum = add(sum, parseAmount(entry.amount, currency));
       const kind = entry.letter ? `adjusting (${entry.letter})` : entry.kind === 'ordinary' ? '' : entry.kind;
       const beside = [

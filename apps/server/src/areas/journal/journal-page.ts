@@ -156,10 +156,10 @@ function monthWithin(month: string, { from, to }: Span): { from: CivilDate; to: 
 function cursorOf({ after, before }: EntriesQuery): Cursor | undefined {
   const text = after || before;
   if (!text) return undefined;
-  const [, date = '', place] = /^(\d{4}-\d\d-\d\d)\.(\d{1,15})$/.exec(text) ?? [];
+  const [, date = '', sequence] = /^(\d{4}-\d\d-\d\d)\.(\d{1,15})$/.exec(text) ?? [];
   if (!isCivilDate(date))
     throw unprocessable('cursor', after ? 'after' : 'before', 'This is not where a page ended.');
-  return { date, place: Number(place), isNewer: !after };
+  return { date, place: Number(sequence), isNewer: !after };
 }
 
 /** What lies beyond a page: earlier, or on its last day further down the chain; or the other way. */

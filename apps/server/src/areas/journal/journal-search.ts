@@ -165,8 +165,8 @@ function textTerms(db: Db, organisation: number, text: string): SearchTerm[] {
     .map(({ id, name }) => ({ id, words: searchWords(name) }));
   return words.map((typed) => {
     const isWhole = typed.length === 1;
-    const named = contacts.filter((one) =>
-      one.words.some((word) => (isWhole ? word === typed : word.startsWith(typed))),
+    const named = contacts.filter((contact) =>
+      contact.words.some((word) => (isWhole ? word === typed : word.startsWith(typed))),
     );
     const marks = named.map(({ id }) => MARKS.contact(id));
     return isWhole ? { marks: [typed, ...marks] } : { marks, prefixes: [typed] };
@@ -221,9 +221,9 @@ function valueTerms(db: Db, organisation: number, cell: string | undefined): Sea
   const isSame = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase();
   const breakdowns = loadBreakdowns(db, organisation);
   return Object.entries(readBreakdowns(cell) ?? {}).map(([name, value]) => {
-    const breakdown = breakdowns.find((one) => isSame(one.name, name));
+    const breakdown = breakdowns.find((breakdown) => isSame(breakdown.name, name));
     if (!breakdown) throw unprocessable('breakdown-unknown', 'breakdowns', `There is no breakdown ${name}.`);
-    const found = breakdown.values.find((one) => isSame(one.name, value));
+    const found = breakdown.values.find((breakdownValue) => isSame(breakdownValue.name, value));
     if (!found) throw unprocessable('value-unknown', 'breakdowns', `${breakdown.name} has no value ${value}.`);
     return { marks: [MARKS.value(String(breakdown.id), found.id)] };
   });

@@ -52,9 +52,9 @@ export function countsOf(
   if (standing.among || (most >= 0 && leftOut.length > most)) return { counts, isExact: false };
   const keyOf = (count: Pick<EntryCount, 'month' | 'kind' | 'source'>): string =>
     `${count.month} ${count.kind} ${count.source}`;
-  const less = new Map(countPlaces(db, books.id, search, leftOut).map((count) => [keyOf(count), count]));
+  const deducted = new Map(countPlaces(db, books.id, search, leftOut).map((count) => [keyOf(count), count]));
   const left = counts.flatMap((count) => {
-    const { entries, debit } = less.get(keyOf(count)) ?? { entries: 0, debit: 0 };
+    const { entries, debit } = deducted.get(keyOf(count)) ?? { entries: 0, debit: 0 };
     return entries === count.entries
       ? []
       : [{ ...count, entries: count.entries - entries, debit: count.debit - debit }];
@@ -107,7 +107,7 @@ function sumOfFound(db: Db, books: Organisation, search: JournalSearch, found: F
       db,
       books.id,
       { from: first, to: last },
-      finder.beside().filter((place) => place > derived),
+      finder.beside().filter((index) => index > derived),
     ),
     ...parts.map((part) => sumOfPlaces(db, books.id, part, finder.inMonth(part.from.slice(0, 7)))),
   ]);

@@ -82,7 +82,7 @@ function valuesNow(
 ): Record<string, string> {
   const now = Object.entries(meant).flatMap(([id, value]) => {
     const breakdown = loadBreakdowns(db, organisation).find((breakdown) => String(breakdown.id) === id);
-    const name = breakdown?.values.find((one) => one.id === value)?.name;
+    const name = breakdown?.values.find((breakdownValue) => breakdownValue.id === value)?.name;
     return breakdown && name !== undefined ? [[breakdown.name, name] as const] : [];
   });
   return Object.keys(meant).length < Object.keys(typed).length

@@ -13,8 +13,8 @@ interface Lettered {
 export function lettersOf(db: Db, organisation: number, entries: readonly Lettered[]): Map<number, string> {
   const adjusting = entries.filter(({ kind }) => kind === 'adjusting');
   const letters = new Map<number, string>();
-  for (const year of new Set(adjusting.map((one) => one.year))) {
-    const wanted = adjusting.filter((one) => one.year === year).map(({ place }) => place);
+  for (const year of new Set(adjusting.map((lettered) => lettered.year))) {
+    const wanted = adjusting.filter((lettered) => lettered.year === year).map(({ place }) => place);
     // the kind is written out, so that the index of adjusting entries is used
     const counted = db.all<{ place: number; count: number }>(sql`
       SELECT place, count FROM (SELECT place, row_number() OVER (ORDER BY place) AS count FROM entry

@@ -36,7 +36,7 @@ export function postedEntriesOf(db: Db, organisation: number, rows: readonly Ent
     .where(and(eq(line.organisation, organisation), isOneOf(line.entry, places)))
     .orderBy(line.entry, line.place)
     .all();
-  const byEntry = new Map<number, LineRow[]>(places.map((place) => [place, []]));
+  const byEntry = new Map<number, LineRow[]>(places.map((index) => [index, []]));
   for (const row of lines) byEntry.get(row.entry)?.push(row);
   const breakdowns = lines.some((row) => row.combination !== 0) ? combinationsOf(db, organisation) : NO_COMBINATIONS;
   return rows.map((row) => postedEntryOf(row, byEntry.get(row.place) ?? [], breakdowns));
@@ -91,7 +91,7 @@ function postedEntryOf(row: EntryRow, lines: readonly LineRow[], combinations: C
     ...(row.reverses !== null && { reverses: row.reverses }),
     ...(row.supplyDate !== null && { supplyDate: row.supplyDate }),
     postedAt: row.postedAt,
-    lines: lines.map((one) => entryLineOf(one, combinations)),
+    lines: lines.map((line) => entryLineOf(line, combinations)),
   };
 }
 

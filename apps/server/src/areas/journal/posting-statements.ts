@@ -30,7 +30,7 @@ export interface PostingStatements {
   /** Lays an entry out, not yet posted. */
   stageEntry(staged: StagedEntry): void;
   /** Lays one of its lines out; the combination is that of its breakdown values, 0 for none. */
-  stageLine(entry: number, place: number, line: EntryLine, combination: number): void;
+  stageLine(entry: number, index: number, line: EntryLine, combination: number): void;
   /** Posts what was staged from one place of the chain to another: the database checks it and writes lines and totals. */
   post(organisation: number, first: number, last: number): void;
 }
@@ -72,37 +72,37 @@ function prepare({ $client }: Db): PostingStatements {
     lastNumber: (organisation, year) => lastNumber.get(organisation, year) ?? 0,
     volume: (organisation) => volume.get(organisation) ?? { debit: 0, foreign: 0 },
     personName: (person) => personName.get(person) ?? '',
-    stageEntry: ({ entry: one, person, previousSeal, seal }) => {
+    stageEntry: ({ entry: postedEntry, person, previousSeal, seal }) => {
       entryRow.run(
-        one.place,
-        one.year,
-        one.number,
-        one.date,
-        one.kind,
-        one.stage,
-        one.source,
-        one.explanation,
-        one.reference ?? null,
-        one.reverses ?? null,
-        one.supplyDate ?? null,
-        one.postedAt,
+        postedEntry.place,
+        postedEntry.year,
+        postedEntry.number,
+        postedEntry.date,
+        postedEntry.kind,
+        postedEntry.stage,
+        postedEntry.source,
+        postedEntry.explanation,
+        postedEntry.reference ?? null,
+        postedEntry.reverses ?? null,
+        postedEntry.supplyDate ?? null,
+        postedEntry.postedAt,
         person,
         previousSeal,
         seal,
       );
     },
-    stageLine: (entry, place, line, combination) => {
+    stageLine: (entry, index, line, combination) => {
       const { account, amount, movement, contact, note, foreign, dueDate, document, documentDate, ownNumber } = line;
       const { cashBasis, tax } = line;
       const more = movement ?? contact ?? note ?? foreign ?? dueDate ?? document ?? documentDate ?? ownNumber;
       if ((more ?? cashBasis ?? tax ?? (combination || undefined)) === undefined) {
-        plainLine.run(entry, place, account, amount);
+        plainLine.run(entry, index, account, amount);
         return;
       }
       const quote: { rate?: string; ratePerBase?: string } = foreign?.quote ?? {};
       fullLine.run(
         entry,
-        place,
+        index,
         account,
         amount,
         movement ?? '',

@@ -75,7 +75,7 @@ function commonOf(entry: EntryResponse): Common[] {
       return {
         by: 'amount',
         query: { contact, amount },
-        isIn: (other) => other.lines.some((one) => one.contact === contact && amountOf(one) === amount),
+        isIn: (other) => other.lines.some((line) => line.contact === contact && amountOf(line) === amount),
       };
     }),
   ]);
@@ -85,10 +85,10 @@ function amountOf({ debit, credit }: LineResponse): string {
   return debit ?? credit ?? '';
 }
 
-function isSame(one: string, other: string): boolean {
-  return documentKey(one) === documentKey(other);
+function isSame(a: string, b: string): boolean {
+  return documentKey(a) === documentKey(b);
 }
 
 function unique(common: readonly Common[]): Common[] {
-  return [...new Map(common.map((one) => [JSON.stringify(one.query), one])).values()];
+  return [...new Map(common.map((common) => [JSON.stringify(common.query), common])).values()];
 }

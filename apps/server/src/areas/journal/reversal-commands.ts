@@ -112,8 +112,8 @@ function currentPlan({ db }: WriteContext, organisation: number, { place }: Entr
   return plansOf(db, organisation, [place]).get(place);
 }
 
-function answer({ db }: WriteContext, organisation: number, place: number): EntryResponse {
-  const row = findEntryRow(db, organisation, place);
+function answer({ db }: WriteContext, organisation: number, index: number): EntryResponse {
+  const row = findEntryRow(db, organisation, index);
   const [made] = row ? entryAnswers(db, organisationOf(db, organisation), [row]) : [];
   if (!made) throw notFound('entry');
   return made;

@@ -21,9 +21,9 @@ export function recordPlan(
   { organisation, entry, person }: PlannedEntry,
   plan: { readonly date: CivilDate } | { readonly reason: string },
 ): void {
-  const place = historyOf(db, organisation, entry).length + 1;
+  const index = historyOf(db, organisation, entry).length + 1;
   db.insert(reversalPlan)
-    .values({ organisation, entry, place, at: clock.moment(), by: person, ...plan })
+    .values({ organisation, entry, place: index, at: clock.moment(), by: person, ...plan })
     .run();
 }
 

@@ -12,22 +12,22 @@ import { checkedReversal } from './reverse-entry.js';
 /** The entries that are to be reversed by themselves and are not yet, the earliest day first. */
 export const plannedReversals = defineReport(
   'plannedReversals',
-  (db: Db, of: Organisation, _query: object, today: CivilDate): PlannedReversalResponse[] => {
-    const plans = waitingPlans(db, of.id);
+  (db: Db, organisation: Organisation, _query: object, today: CivilDate): PlannedReversalResponse[] => {
+    const plans = waitingPlans(db, organisation.id);
     if (plans.length === 0) return [];
-    const books = loadBooks(db, of.id, today);
-    return plans.flatMap(({ entry: place, date, by }): PlannedReversalResponse[] => {
-      const row = findEntryRow(db, of.id, place);
+    const books = loadBooks(db, organisation.id, today);
+    return plans.flatMap(({ entry: index, date, by }): PlannedReversalResponse[] => {
+      const row = findEntryRow(db, organisation.id, index);
       if (!row) return [];
       const isDue = date <= today;
-      const checked = isDue ? checkedReversal(db, books, { organisation: of.id, row, date }) : undefined;
+      const checked = isDue ? checkedReversal(db, books, { organisation: organisation.id, row, date }) : undefined;
       return [
         {
           entry: entryNumber(row.year, row.number),
           date: row.date,
           reversesOn: date,
           explanation: row.explanation,
-          amount: formatAmount(minor(row.debit), of.baseCurrency),
+          amount: formatAmount(minor(row.debit), organisation.baseCurrency),
           by: personName(db, by),
           isDue,
           message: checked?.ok === false ? (checked.problems[0]?.message ?? null) : null,

@@ -59,13 +59,13 @@ export function saidSentences(db: Db, books: Organisation): SaidSentenceResponse
       isTax: line.tax?.side !== undefined,
       saysMore: saysMore(line, explanation),
     });
-    const said = posted.flatMap((one) => {
-      if (one.supplyDate !== undefined) return [];
+    const said = posted.flatMap((postedEntry) => {
+      if (postedEntry.supplyDate !== undefined) return [];
       const sentence = sentenceOf(
-        one.explanation,
-        one.lines.map((line) => sayable(line, one.explanation)),
+        postedEntry.explanation,
+        postedEntry.lines.map((line) => sayable(line, postedEntry.explanation)),
       );
-      return sentence ? [{ sentence, entry: one }] : [];
+      return sentence ? [{ sentence, entry: postedEntry }] : [];
     });
     return sentencesSaid(said).map(({ from, to, explanation, times, latest }) => ({
       from: endResponse(from),

@@ -18,8 +18,9 @@ export function hasAll(found: ReadonlySet<string>, terms: readonly SearchTerm[])
 }
 
 function has(found: ReadonlySet<string>, term: SearchTerm): boolean {
-  if ('any' in term) return term.any.some((one) => has(found, one));
-  if ('all' in term) return hasAll(found, term.all) && !(term.none ?? []).some((one) => has(found, one));
+  if ('any' in term) return term.any.some((searchTerm) => has(found, searchTerm));
+  if ('all' in term)
+    return hasAll(found, term.all) && !(term.none ?? []).some((searchTerm) => has(found, searchTerm));
   const { marks, prefixes = [] } = term;
   return (
     marks.some((mark) => found.has(mark)) ||

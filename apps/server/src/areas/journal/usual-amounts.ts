@@ -11,8 +11,8 @@ const LATEST = 1_000;
 /** What accounts usually see on either side, by their latest lines; nothing of those with too few, of control accounts and of cash. */
 export const usualAmountsOf = defineReport(
   'usualAmountsOf',
-  (db: Db, of: Organisation, { accounts }: UsualAmountsQuery): UsualAmountsResponse[] => {
-    const chart = loadChart(db, of.id);
+  (db: Db, organisation: Organisation, { accounts }: UsualAmountsQuery): UsualAmountsResponse[] => {
+    const chart = loadChart(db, organisation.id);
     const latest = db.$client.prepare<[number, number, number], { amount: number; stage: string }>(
       'SELECT amount, stage FROM line WHERE organisation = ? AND account = ? ORDER BY date DESC, entry DESC LIMIT ?',
     );
@@ -21,14 +21,18 @@ export const usualAmountsOf = defineReport(
       // what is owed differs by contact, and through a bank goes everything
       if (!account || account.control || account.role === 'cash') return [];
       const amounts = latest
-        .all(of.id, account.id, LATEST)
+        .all(organisation.id, account.id, LATEST)
         .flatMap(({ amount, stage }) => (stage === 'ordinary' || stage === 'adjusting' ? [amount] : []));
       return (['debit', 'credit'] as const).flatMap((side: Side) => {
         const sign = side === 'debit' ? 1 : -1;
-        const usual = usualAmounts(amounts.filter((one) => one * sign > 0).map((one) => minor(Math.abs(one))));
+        const usual = usualAmounts(
+          amounts.filter((amount) => amount * sign > 0).map((amount) => minor(Math.abs(amount))),
+        );
         if (!usual) return [];
         const { lines, median, from, to } = usual;
-        const [middle, least, most] = [median, from, to].map((one) => formatAmount(one, of.baseCurrency));
+        const [middle, least, most] = [median, from, to].map((amount) =>
+          formatAmount(amount, organisation.baseCurrency),
+        );
         return [{ account: account.number, side, lines, median: middle ?? '', from: least ?? '', to: most ?? '' }];
       });
     });

@@ -20,22 +20,28 @@ type Printed = { readonly organisation: number } & ({ readonly number: string } 
  * @throws {Refusal} 404 for a number that is not there, 422 if nothing or too much matches
  */
 export const writeVouchers = defineFileTask('writeVouchers', (db: Db, printed: Printed): Promise<Uint8Array> => {
-  const of = organisationOf(db, printed.organisation);
+  const organisation = organisationOf(db, printed.organisation);
   const entries = atOneMoment(db, () => {
-    const rows = 'number' in printed ? [entryRowOf(db, of.id, printed.number)] : journalRows(db, of, printed.query);
+    const rows =
+      'number' in printed
+        ? [entryRowOf(db, organisation.id, printed.number)]
+        : journalRows(db, organisation, printed.query);
     if (rows.length === 0) throw unprocessable('no-entries', '', 'No entry matches: there is nothing to print.');
     if (rows.length > MOST_VOUCHERS) {
       const message = `${rows.length.toLocaleString('en')} entries match; up to ${MOST_VOUCHERS} are printed at once.`;
       throw unprocessable('too-many-vouchers', '', message);
     }
-    return entryAnswers(db, of, rows).map((entry) => ({ entry, events: eventsBehind(db, of.id, entry.number) }));
+    return entryAnswers(db, organisation, rows).map((entry) => ({
+      entry,
+      events: eventsBehind(db, organisation.id, entry.number),
+    }));
   });
   const parts = entries.flatMap(({ entry, events }, index) =>
-    voucherOf(of.name, of.baseCurrency, entry, events, index > 0),
+    voucherOf(organisation.name, organisation.baseCurrency, entry, events, index > 0),
   );
   const [first] = entries;
   return writePdf(
-    entries.length === 1 ? `${of.name}, voucher ${first?.entry.number}` : `${of.name}, vouchers`,
+    entries.length === 1 ? `${organisation.name}, voucher ${first?.entry.number}` : `${organisation.name}, vouchers`,
     parts,
   );
 });

@@ -160,9 +160,9 @@ function askedReport(
   const keys = request.settings.map(({ key }) => key);
   if (new Set(keys).size < keys.length)
     problems.push(problem('setting-twice', 'settings', 'A setting stands there twice.'));
-  request.settings.forEach(({ value }, at) => {
+  request.settings.forEach(({ value }, index) => {
     if (!isPlainText(value, 400))
-      problems.push(problem('text', `settings.${at}.value`, 'A setting is up to 400 characters on one line.'));
+      problems.push(problem('text', `settings.${index}.value`, 'A setting is up to 400 characters on one line.'));
   });
   if (problems.length > 0) throw new Refusal(422, problems);
   return {
@@ -200,7 +200,7 @@ function takenBy(
 
 /** What everybody has leaves a trail; what somebody keeps for themselves does not. */
 function record(context: WriteContext, actor: Actor, before: Kept | undefined, after: Kept | undefined): void {
-  const told = (row: Kept | undefined): Particulars | undefined =>
+  const particularsOf = (row: Kept | undefined): Particulars | undefined =>
     row?.isShared
       ? {
           name: row.name,
@@ -209,8 +209,8 @@ function record(context: WriteContext, actor: Actor, before: Kept | undefined, a
           days: row.span ? RELATIVE_SPANS[row.span] : `${row.firstDay} to ${row.lastDay}`,
         }
       : undefined;
-  const [was, is] = [told(before), told(after)];
-  if (!was && !is) return;
+  const [was, now] = [particularsOf(before), particularsOf(after)];
+  if (!was && !now) return;
   const { id = 0, name = '' } = after ?? before ?? {};
-  recordChange(context, { ...actor, subject: 'kept-report', object: id, title: name, before: was, after: is });
+  recordChange(context, { ...actor, subject: 'kept-report', object: id, title: name, before: was, after: now });
 }

@@ -36,12 +36,12 @@ const PAGE = `FROM balance AS b WHERE b.organisation = @organisation AND b.perio
 const LATER = `(SELECT coalesce(sum(l.amount), 0) FROM line AS l INDEXED BY line_part WHERE l.organisation = b.organisation
   AND l.period = @period AND l.account = b.account AND l.stage = b.stage AND l.movement = b.movement AND l.date > @to)`;
 
-function prepare({ $client }: Db): (of: BalancesOf) => BalanceRow[] {
+function prepare({ $client }: Db): (balancesOf: BalancesOf) => BalanceRow[] {
   const statement = (sql: (account?: string) => string) => {
     const all = $client.prepare<[object], BalanceRow>(sql()).raw();
-    const one = $client.prepare<[object], BalanceRow>(sql('AND b.account = @account')).raw();
-    return (asked: BalancesOf) => (asked.account === undefined ? all : one).all(asked);
+    const statement = $client.prepare<[object], BalanceRow>(sql('AND b.account = @account')).raw();
+    return (asked: BalancesOf) => (asked.account === undefined ? all : statement).all(asked);
   };
   const [whole, part] = [statement(BALANCE_SQL.whole), statement(BALANCE_SQL.part)];
-  return (of) => (of.to === undefined ? whole(of) : part(of));
+  return (asked) => (asked.to === undefined ? whole(asked) : part(asked));
 }

@@ -87,7 +87,7 @@ function readParts(
 
 const statements = oncePerConnection(({ $client }) => {
   const within = (which: string) => {
-    const of = (condition: string, table: string) =>
+    const partsWhere = (condition: string, table: string) =>
       $client
         .prepare<[object], CombinationPart>(
           `SELECT account, combination, stage, sum(amount) FROM ${table} WHERE organisation = @organisation
@@ -95,9 +95,9 @@ const statements = oncePerConnection(({ $client }) => {
         )
         .raw();
     return {
-      months: of('period BETWEEN @first AND @last', 'total'),
-      days: of('date BETWEEN @from AND @to', 'line'),
-      since: of('date BETWEEN @from AND @to AND entry > @place', 'line'),
+      months: partsWhere('period BETWEEN @first AND @last', 'total'),
+      days: partsWhere('date BETWEEN @from AND @to', 'line'),
+      since: partsWhere('date BETWEEN @from AND @to AND entry > @place', 'line'),
     };
   };
   return { all: within(''), some: within('AND combination IN (SELECT value FROM json_each(@combinations))') };

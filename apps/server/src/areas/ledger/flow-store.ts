@@ -74,23 +74,23 @@ function balancesAt(
   account: AccountId | undefined,
 ): readonly BalanceRow[] {
   return keptUntilCommit(db, `balances ${organisation} ${date} ${account ?? ''}`, () => {
-    const of = { organisation, account, period: periodNumber(calendar, date) };
+    const asked = { organisation, account, period: periodNumber(calendar, date) };
     const end = date < calendar.firstDay ? dayBefore(calendar.firstDay) : endOfMonth(date);
-    return balanceStatements(db)(date === end ? of : { ...of, to: date });
+    return balanceStatements(db)(date === end ? asked : { ...asked, to: date });
   });
 }
 
 /** What has come between two readings of balances: the earlier has no rows that the later has not, in the same order. */
 function difference(held: readonly BalanceRow[], before: readonly BalanceRow[]): LedgerFlow[] {
-  let at = 0;
+  let index = 0;
   const flows = held.flatMap(([account, stage, movement, amount]) => {
-    const earlier = before[at];
+    const earlier = before[index];
     const same = earlier?.[0] === account && earlier[1] === stage && earlier[2] === movement;
-    if (same) at += 1;
+    if (same) index += 1;
     const received = same ? amount - earlier[3] : amount;
     return received === 0 ? [] : [flowOf([account, stage, movement, received])];
   });
-  if (at < before.length) throw new Error('balances were read at two moments');
+  if (index < before.length) throw new Error('balances were read at two moments');
   return flows;
 }
 

@@ -71,7 +71,7 @@ export function cutAtClosings(
   to: CivilDate,
 ): { readonly first: CivilDate; readonly last: CivilDate }[] {
   const ends = [...closingsWithin(db, view, from, dayBefore(to)), to];
-  return ends.map((last, at) => ({ first: at === 0 ? from : addDays(ends[at - 1] ?? from, 1), last }));
+  return ends.map((last, index) => ({ first: index === 0 ? from : addDays(ends[index - 1] ?? from, 1), last }));
 }
 
 /** All flows up to a date, cut at the first day of its fiscal year and after the year's last closing. */

@@ -10,9 +10,9 @@ export interface LineCursor {
 
 /** @throws {Refusal} 422 for what no page ended with */
 export function readLineCursor(text: string): LineCursor {
-  const [, date = '', entry, place] = /^(\d{4}-\d\d-\d\d)\.(\d{1,15})\.(\d{1,6})$/.exec(text) ?? [];
+  const [, date = '', entry, lineIndex] = /^(\d{4}-\d\d-\d\d)\.(\d{1,15})\.(\d{1,6})$/.exec(text) ?? [];
   if (!isCivilDate(date)) throw unprocessable('cursor', 'after', 'This is not where a page ended.');
-  return { date, entry: Number(entry), place: Number(place) };
+  return { date, entry: Number(entry), place: Number(lineIndex) };
 }
 
 /** As the next page is asked for. */

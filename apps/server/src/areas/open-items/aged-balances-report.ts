@@ -59,8 +59,8 @@ export function agedBalancesReport(
   return {
     ledger: query.ledger,
     asAt: at.asAt,
-    contacts: everyone.slice(0, CONTACTS).map(({ id: of, number, name }) => {
-      const ages = sums.get(of) ?? sumsByAge([]);
+    contacts: everyone.slice(0, CONTACTS).map(({ id: contact, number, name }) => {
+      const ages = sums.get(contact) ?? sumsByAge([]);
       return { number, name, ages: writeAges(ages), total: write(sumOfAges(ages)) };
     }),
     next: everyone[CONTACTS]?.number ?? null,
@@ -99,8 +99,8 @@ export function openItemsReport(
       name,
       items: items.map((item) => agedItemResponse(item, sign, organisation.baseCurrency)),
     });
-    const told = skipped + items.length;
-    if (told < all.length) return answer(`${number}.${told}`);
+    const listed = skipped + items.length;
+    if (listed < all.length) return answer(`${number}.${listed}`);
   }
   return answer(null);
 }
@@ -108,14 +108,16 @@ export function openItemsReport(
 /** Contacts with what is open, read for some of them at a time as they are asked for. */
 function* withItems(
   db: Db,
-  at: OpenItemsAt,
+  asked: OpenItemsAt,
   everyone: readonly ListedContact[],
 ): Generator<ListedContact & { readonly items: readonly AgedItem[] }> {
   for (let first = 0; first < everyone.length; first += TOGETHER) {
     const some = everyone.slice(first, first + TOGETHER);
-    const items = openItemsAt(db, { ...at, contacts: some.map(({ id }) => id) });
-    const aged = new Map(agedBalances(items, at.asAt).map((one) => [one.contact, one.items]));
-    for (const one of some) yield { ...one, items: aged.get(one.id) ?? [] };
+    const items = openItemsAt(db, { ...asked, contacts: some.map(({ id }) => id) });
+    const aged = new Map(
+      agedBalances(items, asked.asAt).map((agedBalance) => [agedBalance.contact, agedBalance.items]),
+    );
+    for (const listedContact of some) yield { ...listedContact, items: aged.get(listedContact.id) ?? [] };
   }
 }
 
@@ -127,13 +129,15 @@ export function agedBalancesRows(
   today: CivilDate,
 ): string[][] {
   const { at, sign } = asked(db, organisation, query, today);
-  const aged = new Map(agedBalances(openItemsAt(db, at), at.asAt).map((one) => [one.contact, one.items]));
+  const aged = new Map(
+    agedBalances(openItemsAt(db, at), at.asAt).map((agedBalance) => [agedBalance.contact, agedBalance.items]),
+  );
   const { ages, total } = agedBalancesReport(db, organisation, query, today);
   const columns = (age: Age, open: string): string[] => keysOf(AGES).map((key) => (key === age ? open : ''));
   return [
-    ...byName(db, organisation, [...aged.keys()]).flatMap(({ id: of, number, name }) =>
-      (aged.get(of) ?? []).map((one) => {
-        const item = agedItemResponse(one, sign, organisation.baseCurrency);
+    ...byName(db, organisation, [...aged.keys()]).flatMap(({ id: contact, number, name }) =>
+      (aged.get(contact) ?? []).map((agedItem) => {
+        const item = agedItemResponse(agedItem, sign, organisation.baseCurrency);
         return [
           number,
           name,
@@ -169,7 +173,7 @@ function byName(db: Db, { id }: Organisation, contacts: readonly ContactId[], fr
   const inOrder = contactDirectory(db, id).inOrder();
   const begin = from === undefined ? 0 : inOrder.findIndex(({ number }) => number === from);
   if (begin < 0) throw unprocessable('cursor', 'after', 'This is not where a page ended.');
-  return inOrder.slice(begin).filter((one) => wanted.has(one.id));
+  return inOrder.slice(begin).filter((listedContact) => wanted.has(listedContact.id));
 }
 
 /** Where a page ended: at a contact, after some of its documents. */

@@ -44,27 +44,27 @@ interface Row {
  * The lines on control accounts up to a day, in the order of their dates. Lines of a merged contact count with the one
  * that stays.
  */
-export function controlLines(db: Db, at: OpenItemsAt): PostedControlLine[] {
-  const accounts = listed(at.accounts.map(({ id }) => id));
+export function controlLines(db: Db, asked: OpenItemsAt): PostedControlLine[] {
+  const accounts = listed(asked.accounts.map(({ id }) => id));
   const whose =
-    at.contacts === undefined
+    asked.contacts === undefined
       ? sql`l.contact IS NOT NULL`
-      : sql`l.contact IN (${familiesOf(db, at.organisation, at.contacts)})`;
+      : sql`l.contact IN (${familiesOf(db, asked.organisation, asked.contacts)})`;
   return linesIn(
     db,
-    at.organisation,
-    at.contacts === undefined ? sql`line AS l` : sql`line AS l INDEXED BY line_contact`,
-    sql`l.date <= ${at.asAt} AND l.account IN (${accounts}) AND ${whose}`,
+    asked.organisation,
+    asked.contacts === undefined ? sql`line AS l` : sql`line AS l INDEXED BY line_contact`,
+    sql`l.date <= ${asked.asAt} AND l.account IN (${accounts}) AND ${whose}`,
   );
 }
 
 /** Those of some lines, given by a subquery of their entries and places, that stand on control accounts up to a day. */
-export function controlLinesAmong(db: Db, at: OpenItemsAt, found: SQL): PostedControlLine[] {
+export function controlLinesAmong(db: Db, asked: OpenItemsAt, found: SQL): PostedControlLine[] {
   return linesIn(
     db,
-    at.organisation,
-    sql`${found} AS f CROSS JOIN line AS l ON l.organisation = ${at.organisation} AND l.entry = f.entry AND l.place = f.place`,
-    sql`+l.date <= ${at.asAt}`,
+    asked.organisation,
+    sql`${found} AS f CROSS JOIN line AS l ON l.organisation = ${asked.organisation} AND l.entry = f.entry AND l.place = f.place`,
+    sql`+l.date <= ${asked.asAt}`,
   );
 }
 

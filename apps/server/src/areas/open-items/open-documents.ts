@@ -50,36 +50,36 @@ export interface DerivedDocuments {
  *
  * @returns undefined where nothing is derived yet, or too little
  */
-export function derivedDocuments(db: Db, at: OpenItemsAt): DerivedDocuments | undefined {
-  const derived = derivedTo(db, documentSums, at.organisation);
+export function derivedDocuments(db: Db, asked: OpenItemsAt): DerivedDocuments | undefined {
+  const derived = derivedTo(db, documentSums, asked.organisation);
   if (derived === 0) return undefined;
-  const since = linesSince(db, at, derived);
+  const since = linesSince(db, asked, derived);
   if (since.length > MANY) return undefined;
   const table = sql`derived.document_sum AS d`;
   const accounts = sql`(SELECT value ->> 0 AS id, value ->> 1 AS side FROM json_each(${JSON.stringify(
-    at.accounts.map(({ id, side }) => [id, side]),
+    asked.accounts.map(({ id, side }) => [id, side]),
   )})) AS a`;
   const sinceKeys = sql`SELECT value ->> 0 AS account, value ->> 1 AS contact, value ->> 2 AS key FROM json_each(${JSON.stringify(
     since.map(({ account, contact, key }) => [account, contact, key]),
   )})`;
-  const ofAccount = sql`d.organisation = ${at.organisation} AND d.account = a.id AND ${mine(db, at)}`;
-  const merged = listed(contactDirectory(db, at.organisation).merged);
+  const ofAccount = sql`d.organisation = ${asked.organisation} AND d.account = a.id AND ${mine(db, asked)}`;
+  const merged = listed(contactDirectory(db, asked.organisation).merged);
   const isRest = sql`d.side = 0 AND (d.amount <> 0 OR d.foreign_amount <> 0 OR d.mixed OR d.key = '')`;
   const unnamed = sql`(SELECT d.account, d.contact FROM ${accounts} CROSS JOIN ${table} INDEXED BY document_sum_rest
       WHERE ${ofAccount} AND ${isRest} AND d.key = ''
     UNION SELECT account, contact FROM (${sinceKeys}) WHERE key = '')`;
   // documents that moved later, too: as at today there are none, and of a few contacts there are fewer than since a day
   const lately = sql`${table} INDEXED BY document_sum_last
-    WHERE d.organisation = ${at.organisation} AND d.account = a.id AND d.last_date > ${at.asAt}`;
+    WHERE d.organisation = ${asked.organisation} AND d.account = a.id AND d.last_date > ${asked.asAt}`;
   const isLater = db.get(sql`SELECT 1 FROM ${accounts} CROSS JOIN ${lately} LIMIT 1`) !== undefined;
   const underWay = !isLater
     ? sql`${table} WHERE 0`
-    : at.contacts === undefined
-      ? sql`${lately} AND d.first_date <= ${at.asAt}`
-      : sql`${table} WHERE ${ofAccount} AND +d.last_date > ${at.asAt} AND +d.first_date <= ${at.asAt}`;
+    : asked.contacts === undefined
+      ? sql`${lately} AND d.first_date <= ${asked.asAt}`
+      : sql`${table} WHERE ${ofAccount} AND +d.last_date > ${asked.asAt} AND +d.first_date <= ${asked.asAt}`;
   const until = (column: SQL): SQL => sql`(SELECT sum(k.${column}) FROM derived.control_line AS k
     WHERE k.organisation = d.organisation AND k.account = d.account AND k.contact = d.contact AND k.key = d.key
-      AND k.date <= ${at.asAt})`;
+      AND k.date <= ${asked.asAt})`;
   const simple: DerivedDocuments['simple'] = (whose) => {
     const allocated = {
       all: sql`1`,
@@ -92,7 +92,7 @@ export function derivedDocuments(db: Db, at: OpenItemsAt): DerivedDocuments | un
     return sql`(SELECT * FROM (
         SELECT d.account, d.contact, d.key, d.amount AS open, d.due_date
         FROM ${accounts} CROSS JOIN ${table} INDEXED BY document_sum_open
-        WHERE ${ofAccount} AND d.side <> 0 AND d.amount <> 0 AND d.last_date <= ${at.asAt} AND ${isAsked}
+        WHERE ${ofAccount} AND d.side <> 0 AND d.amount <> 0 AND d.last_date <= ${asked.asAt} AND ${isAsked}
         UNION ALL SELECT d.account, d.contact, d.key, ${until(sql`amount`)}, d.due_date
         FROM ${accounts} CROSS JOIN ${underWay} AND ${isAsked}
       ) WHERE open <> 0)`;
@@ -100,9 +100,9 @@ export function derivedDocuments(db: Db, at: OpenItemsAt): DerivedDocuments | un
   return {
     simple,
     eachSimple: (whose) => sql`(SELECT s.account, s.contact, s.key, s.open,
-        CASE WHEN d.last_date <= ${at.asAt} THEN d.foreign_amount ELSE ${until(sql`foreign_amount`)} END AS foreign_open,
+        CASE WHEN d.last_date <= ${asked.asAt} THEN d.foreign_amount ELSE ${until(sql`foreign_amount`)} END AS foreign_open,
         d.entry, d.place
-      FROM ${simple(whose)} AS s CROSS JOIN ${table} ON d.organisation = ${at.organisation} AND d.account = s.account
+      FROM ${simple(whose)} AS s CROSS JOIN ${table} ON d.organisation = ${asked.organisation} AND d.account = s.account
         AND d.contact = s.contact AND d.key = s.key)`,
     otherLines: sql`(SELECT k.entry AS entry, k.place AS place FROM (
         SELECT d.account, d.contact, d.key FROM ${accounts} CROSS JOIN ${table} INDEXED BY document_sum_rest
@@ -113,7 +113,7 @@ export function derivedDocuments(db: Db, at: OpenItemsAt): DerivedDocuments | un
         UNION SELECT d.account, d.contact, d.key FROM ${accounts} CROSS JOIN ${table}
         WHERE ${ofAccount} AND d.contact IN (${merged})
         UNION SELECT d.account, d.contact, d.key FROM (${sinceKeys}) AS d
-      ) AS o CROSS JOIN derived.control_line AS k ON k.organisation = ${at.organisation} AND k.account = o.account
+      ) AS o CROSS JOIN derived.control_line AS k ON k.organisation = ${asked.organisation} AND k.account = o.account
         AND k.contact = o.contact AND k.key = o.key
       UNION ${places(since)})`,
     linesOf: (key) => sql`(SELECT d.entry AS entry, d.place AS place
@@ -144,13 +144,13 @@ function mine(db: Db, { organisation, contacts }: OpenItemsAt, column = sql`d.co
 }
 
 /** The lines that nothing has been derived of yet, with their documents. */
-function linesSince(db: Db, at: OpenItemsAt, derived: number) {
-  const accounts = JSON.stringify(at.accounts.map(({ id }) => id));
-  const whose = at.contacts === undefined ? sql`+d.contact IS NOT NULL` : mine(db, at, sql`+d.contact`);
+function linesSince(db: Db, asked: OpenItemsAt, derived: number) {
+  const accounts = JSON.stringify(asked.accounts.map(({ id }) => id));
+  const whose = asked.contacts === undefined ? sql`+d.contact IS NOT NULL` : mine(db, asked, sql`+d.contact`);
   return db
     .all<{ account: AccountId; contact: ContactId; document: string | null; entry: number; place: number }>(
       sql`SELECT account, contact, document, entry, place FROM line AS d
-        WHERE organisation = ${at.organisation} AND entry > ${derived} AND ${whose}
+        WHERE organisation = ${asked.organisation} AND entry > ${derived} AND ${whose}
           AND +account IN (SELECT value FROM json_each(${accounts}))`,
     )
     .map(({ document, ...line }) => ({ ...line, key: documentKey(document ?? '') }));

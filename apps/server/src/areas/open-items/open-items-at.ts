@@ -19,24 +19,24 @@ import { controlLines, controlLinesAmong, linesIn, type PostedControlLine } from
 import { type DerivedDocuments, derivedDocuments, type OpenItemsAt } from './open-documents.js';
 
 /** What is open of the documents of contacts, as at a day. */
-export function openItemsAt(db: Db, at: OpenItemsAt): OpenItem[] {
-  const documents = derivedDocuments(db, at);
-  if (!documents) return openItems(controlLines(db, at));
-  const later = laterEntries(db, at, documents);
-  const simple = remainders(db, at, documents, 'all').map((line) => ({
+export function openItemsAt(db: Db, asked: OpenItemsAt): OpenItem[] {
+  const documents = derivedDocuments(db, asked);
+  if (!documents) return openItems(controlLines(db, asked));
+  const later = laterEntries(db, asked, documents);
+  const simple = remainders(db, asked, documents, 'all').map((line) => ({
     ...line,
     laterEntries: later.get(line.at.join(' ')),
   }));
-  return openItems(inOrder([...simple, ...controlLinesAmong(db, at, documents.otherLines)]));
+  return openItems(inOrder([...simple, ...controlLinesAmong(db, asked, documents.otherLines)]));
 }
 
 /** The lines that name a document of a contact, in the order of their dates. */
-export function linesOfDocument(db: Db, at: OpenItemsAt, document: string): PostedControlLine[] {
+export function linesOfDocument(db: Db, asked: OpenItemsAt, document: string): PostedControlLine[] {
   const key = documentKey(document);
-  const documents = derivedDocuments(db, at);
+  const documents = derivedDocuments(db, asked);
   return documents
-    ? controlLinesAmong(db, at, documents.linesOf(key))
-    : controlLines(db, at).filter((line) => documentKey(line.document ?? '') === key);
+    ? controlLinesAmong(db, asked, documents.linesOf(key))
+    : controlLines(db, asked).filter((line) => documentKey(line.document ?? '') === key);
 }
 
 /** What a contact owes or is owed, by age; minor units, debit positive. */
@@ -49,41 +49,44 @@ interface AgedSum {
 }
 
 /** What is open as at a day, by contact and age, without its documents. Contacts with whom all is settled are left out. */
-export function agedSumsAt(db: Db, at: OpenItemsAt): AgedSums {
-  const { organisation, accounts, asAt, contacts } = at;
+export function agedSumsAt(db: Db, asked: OpenItemsAt): AgedSums {
+  const { organisation, accounts, asAt, contacts } = asked;
   const key = `aged ${organisation} ${asAt} ${contacts?.join(' ') ?? 'all'} ${accounts.map(({ id, side }) => id * side).join(' ')}`;
-  return keptUntilCommit(db, key, () => readAgedSums(db, at));
+  return keptUntilCommit(db, key, () => readAgedSums(db, asked));
 }
 
 /** What is open as at a day by age, of all contacts together; minor units, debit positive. */
-export function openByAge(db: Db, at: OpenItemsAt): Record<Age, number> {
-  const sums = [...agedSumsAt(db, at).values()];
-  return keyedBy(keysOf(AGES), (age) => sums.reduce((sum, one) => sum + one[age], 0));
+export function openByAge(db: Db, asked: OpenItemsAt): Record<Age, number> {
+  const sums = [...agedSumsAt(db, asked).values()];
+  return keyedBy(keysOf(AGES), (age) => sums.reduce((sum, row) => sum + row[age], 0));
 }
 
-function readAgedSums(db: Db, at: OpenItemsAt): AgedSums {
-  const documents = derivedDocuments(db, at);
+function readAgedSums(db: Db, asked: OpenItemsAt): AgedSums {
+  const documents = derivedDocuments(db, asked);
   const items = documents
     ? openItems(
-        inOrder([...remainders(db, at, documents, 'unnamed'), ...controlLinesAmong(db, at, documents.otherLines)]),
+        inOrder([
+          ...remainders(db, asked, documents, 'unnamed'),
+          ...controlLinesAmong(db, asked, documents.otherLines),
+        ]),
       )
-    : openItems(controlLines(db, at));
+    : openItems(controlLines(db, asked));
   const sums = new Map<ContactId, Record<Age, number>>();
   const add = (contact: ContactId, age: Age, open: number): void => {
     const ages = sums.get(contact) ?? keyedBy(keysOf(AGES), () => 0);
     ages[age] += open;
     sums.set(contact, ages);
   };
-  for (const contact of agedBalances(items, at.asAt)) {
+  for (const contact of agedBalances(items, asked.asAt)) {
     for (const { age, open } of contact.items) add(contact.contact, age, open);
   }
-  if (documents) for (const { contact, age, open } of sumsInDatabase(db, at, documents)) add(contact, age, open);
+  if (documents) for (const { contact, age, open } of sumsInDatabase(db, asked, documents)) add(contact, age, open);
   return sums;
 }
 
 /** Simple documents of contacts whose payments all name what they pay: they are added up where they stand. */
-function sumsInDatabase(db: Db, at: OpenItemsAt, { simple }: DerivedDocuments): AgedSum[] {
-  const earliest = earliestDueDates(at.asAt);
+function sumsInDatabase(db: Db, asked: OpenItemsAt, { simple }: DerivedDocuments): AgedSum[] {
+  const earliest = earliestDueDates(asked.asAt);
   const ages = keysOf(AGES).map((age, index, all) => {
     const younger = index === 0 ? undefined : earliest[all[index - 1] ?? age];
     const isYoungest = younger === undefined ? sql`1` : sql`s.due_date < ${younger}`;
@@ -107,28 +110,28 @@ function sumsInDatabase(db: Db, at: OpenItemsAt, { simple }: DerivedDocuments): 
 /** Simple documents, each as one line of what is left of it. */
 function remainders(
   db: Db,
-  at: OpenItemsAt,
+  asked: OpenItemsAt,
   { eachSimple }: DerivedDocuments,
   whose: 'unnamed' | 'all',
 ): PostedControlLine[] {
   return linesIn(
     db,
-    at.organisation,
+    asked.organisation,
     sql`${eachSimple(whose)} AS s CROSS JOIN line AS l
-      ON l.organisation = ${at.organisation} AND l.entry = s.entry AND l.place = s.place`,
+      ON l.organisation = ${asked.organisation} AND l.entry = s.entry AND l.place = s.place`,
     sql`1`,
     { amount: sql`s.open`, foreignAmount: sql`s.foreign_open` },
   );
 }
 
 /** The entries of the further lines of simple documents, by entry and place of the first. */
-function laterEntries(db: Db, at: OpenItemsAt, { eachSimple }: DerivedDocuments): ReadonlyMap<string, string[]> {
+function laterEntries(db: Db, asked: OpenItemsAt, { eachSimple }: DerivedDocuments): ReadonlyMap<string, string[]> {
   const found = db.all<{ first: string; year: string; number: number }>(sql`
     SELECT s.entry || ' ' || s.place AS first, e.year AS year, e.number AS number
-    FROM ${eachSimple('all')} AS s CROSS JOIN derived.control_line AS k ON k.organisation = ${at.organisation}
-      AND k.account = s.account AND k.contact = s.contact AND k.key = s.key AND k.date <= ${at.asAt}
+    FROM ${eachSimple('all')} AS s CROSS JOIN derived.control_line AS k ON k.organisation = ${asked.organisation}
+      AND k.account = s.account AND k.contact = s.contact AND k.key = s.key AND k.date <= ${asked.asAt}
       AND (k.entry, k.place) <> (s.entry, s.place)
-      JOIN entry AS e ON e.organisation = ${at.organisation} AND e.place = k.entry
+      JOIN entry AS e ON e.organisation = ${asked.organisation} AND e.place = k.entry
     ORDER BY k.date, k.entry, k.place`);
   const entries = new Map<string, string[]>();
   for (const { first, year, number } of found) {

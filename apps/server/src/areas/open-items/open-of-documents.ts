@@ -26,24 +26,24 @@ export function documentName({ account, contact: whose, key }: NamedDocument): s
  */
 export function openOfDocuments(
   db: Db,
-  at: Omit<OpenItemsAt, 'contacts'>,
+  question: Omit<OpenItemsAt, 'contacts'>,
   documents: readonly NamedDocument[],
 ): Map<string, Minor> {
   const asked = new Map(documents.map((document) => [documentName(document), document]));
-  const derived = derivedTo(db, documentSums, at.organisation);
+  const derived = derivedTo(db, documentSums, question.organisation);
   const sums = new Map<string, Minor>();
-  const unnamed = derived === 0 ? () => true : contactsWithUnnamed(db, at.organisation, derived);
+  const unnamed = derived === 0 ? () => true : contactsWithUnnamed(db, question.organisation, derived);
   const direct = [...asked.values()].filter((document) => document.key !== '' && !unnamed(document));
   const add = (name: string, amount: number): void => void sums.set(name, minor((sums.get(name) ?? 0) + amount));
-  if (direct.length > 0) addDirect(db, at, derived, direct, add);
+  if (direct.length > 0) addDirect(db, question, derived, direct, add);
   const rest = groupsOf(
     [...asked.values()].filter((document) => document.key === '' || unnamed(document)),
     (document) => document.account,
   );
   for (const [account, ofAccount] of rest) {
     const contacts = [...new Set(ofAccount.map((document) => document.contact))];
-    const accounts = at.accounts.filter(({ id }) => id === account);
-    for (const item of openItemsAt(db, { ...at, accounts, contacts })) {
+    const accounts = question.accounts.filter(({ id }) => id === account);
+    for (const item of openItemsAt(db, { ...question, accounts, contacts })) {
       const name = documentName({ ...item, key: documentKey(item.document ?? '') });
       if (!item.isPayment && asked.has(name)) add(name, item.open);
     }
@@ -52,7 +52,11 @@ export function openOfDocuments(
 }
 
 /** Whether some line of a contact on an account names no document: what they paid is still to be allocated. */
-function contactsWithUnnamed(db: Db, organisation: number, derived: number): (of: NamedDocument) => boolean {
+function contactsWithUnnamed(
+  db: Db,
+  organisation: number,
+  derived: number,
+): (namedDocument: NamedDocument) => boolean {
   const rows = db.all<{ account: AccountId; contact: ContactId }>(sql`
     SELECT d.account AS account, coalesce(c.merged_into, c.id) AS contact FROM derived.document_sum AS d
       JOIN contact AS c ON c.organisation = d.organisation AND c.id = d.contact

@@ -27,18 +27,18 @@ export function statementOfAccountReport(
   const found = contactNamed(db, organisation.id, query.contact);
   const write = (amount: number): string => formatAmount(minor(amount), organisation.baseCurrency);
   const accounts = controlAccounts(db, organisation.id);
-  const at: OpenItemsAt = { organisation: organisation.id, accounts, asAt: to, contacts: [found.id] };
+  const asked: OpenItemsAt = { organisation: organisation.id, accounts, asAt: to, contacts: [found.id] };
   const balanceOn = (day: CivilDate, ledger?: ControlLedger): number => {
     const ids = controlAccounts(db, organisation.id, ledger).map(({ id }) => id);
     return sumOf(contactBalances(db, organisation, ids, day, found.id));
   };
   const after = query.after === undefined ? undefined : readLineCursor(query.after);
-  const further = placesAfter(db, at, after ?? { date: from, entry: 0, place: 0 }, limit);
+  const further = placesAfter(db, asked, after ?? { date: from, entry: 0, place: 0 }, limit);
   const shown = limit === undefined ? further : further.slice(0, limit);
   const last = shown.at(-1);
-  const before = balanceOn(dayBefore(after?.date ?? from)) + (after ? ofDayUntil(db, at, after) : 0);
+  const before = balanceOn(dayBefore(after?.date ?? from)) + (after ? ofDayUntil(db, asked, after) : 0);
   let balance = before;
-  const [aged] = agedBalances(openItemsAt(db, at), to);
+  const [aged] = agedBalances(openItemsAt(db, asked), to);
   return {
     number: found.number,
     name: found.name,
@@ -46,7 +46,7 @@ export function statementOfAccountReport(
     from,
     to,
     broughtForward: write(before),
-    lines: controlLinesAmong(db, at, sql`(${places(shown)})`).map(
+    lines: controlLinesAmong(db, asked, sql`(${places(shown)})`).map(
       ({ date, entry, explanation, document, documentDate, ownNumber, dueDate, amount }) => {
         balance += amount;
         return {
@@ -97,18 +97,18 @@ export function statementOfAccountRows(statement: StatementOfAccountResponse): s
 }
 
 /** Where the lines after a cursor stand, one more than are wanted; their index has all that is asked for. */
-function placesAfter(db: Db, at: OpenItemsAt, after: LineCursor, limit: number | undefined): LineCursor[] {
+function placesAfter(db: Db, asked: OpenItemsAt, after: LineCursor, limit: number | undefined): LineCursor[] {
   return db.all<LineCursor>(sql`
-    SELECT date, entry, place FROM line INDEXED BY line_contact WHERE ${ofContact(db, at)} AND date >= ${after.date}
-      AND date <= ${at.asAt} AND (date, entry, place) > (${after.date}, ${after.entry}, ${after.place})
+    SELECT date, entry, place FROM line INDEXED BY line_contact WHERE ${ofContact(db, asked)} AND date >= ${after.date}
+      AND date <= ${asked.asAt} AND (date, entry, place) > (${after.date}, ${after.entry}, ${after.place})
     ORDER BY date, entry, place LIMIT ${limit === undefined ? -1 : limit + 1}`);
 }
 
 /** What the contact's lines come to on the day of a cursor, up to it. */
-function ofDayUntil(db: Db, at: OpenItemsAt, { date, entry, place }: LineCursor): number {
+function ofDayUntil(db: Db, asked: OpenItemsAt, { date, entry, place }: LineCursor): number {
   return db.get<{ amount: number }>(sql`
     SELECT coalesce(sum(amount), 0) AS amount FROM line INDEXED BY line_contact
-    WHERE ${ofContact(db, at)} AND date = ${date} AND (entry, place) <= (${entry}, ${place})`).amount;
+    WHERE ${ofContact(db, asked)} AND date = ${date} AND (entry, place) <= (${entry}, ${place})`).amount;
 }
 
 function ofContact(db: Db, { organisation, accounts, contacts = [] }: OpenItemsAt): SQL {

@@ -16,7 +16,7 @@ export const booksStatus = defineReading(
   'booksStatus',
   (db: Db, { organisation, today: day }: { organisation: number; today: string }): BooksStatusResponse => {
     const today = parseCivilDate(day);
-    const of = organisationOf(db, organisation);
+    const record = organisationOf(db, organisation);
     const latest = db
       .select({ date: entry.date })
       .from(entry)
@@ -29,7 +29,7 @@ export const booksStatus = defineReading(
       .from(draft)
       .where(and(eq(draft.organisation, organisation), ne(draft.state, 'discarded')))
       .get();
-    const { years } = fiscalYearsResponse(db, of, today);
+    const { years } = fiscalYearsResponse(db, record, today);
     const isOver = (to: string): boolean => to < today;
     const months = years.filter((year) => !year.closed).flatMap((year) => year.periods);
     const toClose = years.find(
@@ -50,8 +50,8 @@ export const booksStatus = defineReading(
       ),
       openMonths: months.filter((period) => isOver(period.to) && period.entries > 0 && !period.locked).length,
       yearToClose: toClose?.name ?? null,
-      papersWanted: isYoung ? papersOf(db, of).filter((paper) => paper.state === 'wanted').length : 0,
-      takeOnDifference: takeOnDifference(db, of, today),
+      papersWanted: isYoung ? papersOf(db, record).filter((paper) => paper.state === 'wanted').length : 0,
+      takeOnDifference: takeOnDifference(db, record, today),
       proofs: proofs.length,
       proofsFailing: proofs.filter((proof) => !proof.holds).length,
     };

@@ -208,7 +208,7 @@ function assertOtherOwner(context: WriteContext, actor: Actor, id: number): void
     .from(membership)
     .where(and(eq(membership.organisation, actor.organisation), eq(membership.role, 'owner')))
     .all();
-  if (owners.some((one) => one.person !== id)) return;
+  if (owners.some((owner) => owner.person !== id)) return;
   const message = 'Somebody has to own the books: make another person owner first.';
   throw new Refusal(422, [problem('last-owner', 'role', message)]);
 }

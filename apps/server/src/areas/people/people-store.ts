@@ -21,7 +21,7 @@ export function peopleOf(db: Db, organisation: number, you: number): PersonRespo
     .innerJoin(person, eq(person.id, membership.person))
     .where(eq(membership.organisation, organisation))
     .all()
-    .map((one) => ({ ...one, you: one.id === you }))
+    .map((member) => ({ ...member, you: member.id === you }))
     .sort((a, b) => a.name.localeCompare(b.name, 'en'));
 }
 
@@ -41,7 +41,7 @@ export function openInvitations(db: Db, organisation: number): InvitationRespons
     .innerJoin(person, eq(person.id, invitation.invitedBy))
     .where(and(eq(invitation.organisation, organisation), isNull(invitation.endedAt)))
     .all()
-    .map((one) => ({ ...one, expired: one.expiresAt <= now }))
+    .map((invitation) => ({ ...invitation, expired: invitation.expiresAt <= now }))
     .reverse();
 }
 

@@ -38,8 +38,8 @@ export const lockPeriod = defineCommand(
   'lockPeriod',
   (context: WriteContext, { organisation, person, period, several = false }: PeriodPlace & Several): void => {
     const last = periodFrom(context, organisation, period);
-    for (const one of several ? periodsUpTo(context, organisation, last) : [last])
-      lock(context, organisation, person, one);
+    for (const period of several ? periodsUpTo(context, organisation, last) : [last])
+      lock(context, organisation, person, period);
   },
 );
 
@@ -58,7 +58,7 @@ export const unlockPeriod = defineCommand(
       throw new Refusal(422, [problem('year-closed', '', message)]);
     }
     const from = several ? periodsFrom(context, organisation, found) : [found];
-    for (const one of from) unlock(context, organisation, person, one, reason);
+    for (const period of from) unlock(context, organisation, person, period, reason);
   },
 );
 
@@ -153,15 +153,15 @@ export function lock(
   const where = and(eq(periodLock.organisation, organisation), eq(periodLock.period, period));
   if (context.db.select({ period: periodLock.period }).from(periodLock).where(where).get()) return;
   takeOffClosing(context, organisation, period);
-  const at = context.clock.moment();
+  const moment = context.clock.moment();
   const end = chainEnd(context.db, organisation);
   context.db
     .insert(periodLock)
-    .values({ organisation, period, lockedAt: at, lockedBy: person, closing, ...end })
+    .values({ organisation, period, lockedAt: moment, lockedBy: person, closing, ...end })
     .run();
   context.db
     .insert(periodEvent)
-    .values({ organisation, period, event: 'locked', at, by: person, ...end })
+    .values({ organisation, period, event: 'locked', at: moment, by: person, ...end })
     .run();
   context.setUpChanged(organisation);
 }
@@ -177,10 +177,10 @@ export function unlock(
   const where = and(eq(periodLock.organisation, organisation), eq(periodLock.period, period));
   if (context.db.delete(periodLock).where(where).run().changes === 0) return;
   const end = chainEnd(context.db, organisation);
-  const at = context.clock.moment();
+  const moment = context.clock.moment();
   context.db
     .insert(periodEvent)
-    .values({ organisation, period, event: 'unlocked', at, by: person, reason, ...end })
+    .values({ organisation, period, event: 'unlocked', at: moment, by: person, reason, ...end })
     .run();
   context.setUpChanged(organisation);
 }

@@ -39,8 +39,8 @@ export const agreeSharing = defineCommand(
     context: WriteContext,
     { organisation, person, request }: { organisation: number; person: number; request: ProfitSharingRequest },
   ): void => {
-    const of = organisationOf(context.db, organisation);
-    const sharing = checkedSharing(context.db, of, request);
+    const record = organisationOf(context.db, organisation);
+    const sharing = checkedSharing(context.db, record, request);
     const before = profitSharings(context.db, organisation).find(({ from }) => from === sharing.from);
     const { from: fromDay, interest, partners } = sharing;
     const values = { interest, partners: [...partners], at: context.clock.moment(), by: person };
@@ -55,43 +55,48 @@ export const agreeSharing = defineCommand(
       subject: 'organisation',
       object: organisation,
       title: `Sharing of the result from ${longDate(fromDay)}`,
-      before: before && inWords(context.db, of, before),
-      after: inWords(context.db, of, sharing),
+      before: before && inWords(context.db, record, before),
+      after: inWords(context.db, record, sharing),
     });
     context.setUpChanged(organisation);
   },
 );
 
-function inWords(db: Db, of: Organisation, { interest, partners }: ProfitSharing): Record<string, string> {
-  const chart = loadChart(db, of.id);
+function inWords(db: Db, organisation: Organisation, { interest, partners }: ProfitSharing): Record<string, string> {
+  const chart = loadChart(db, organisation.id);
   return {
     'Interest on capital': `${interest} %`,
     Partners: partners
       .map(
         ({ account, salary, weight }) =>
-          `${chart.byId.get(account)?.number ?? ''}: salary ${formatAmount(salary, of.baseCurrency)}, weight ${weight}`,
+          `${chart.byId.get(account)?.number ?? ''}: salary ${formatAmount(salary, organisation.baseCurrency)}, weight ${weight}`,
       )
       .join('; '),
   };
 }
 
-function checkedSharing(db: Db, of: Organisation, { from, interest, partners }: ProfitSharingRequest): ProfitSharing {
+function checkedSharing(
+  db: Db,
+  organisation: Organisation,
+  { from, interest, partners }: ProfitSharingRequest,
+): ProfitSharing {
   const problems: Problem[] = [];
   const wrong = (code: string, path: string, message: string): void => {
     problems.push(problem(code, path, message));
   };
-  if (of.kind !== 'partnership') wrong('not-a-partnership', '', 'Only partners share the result in this way.');
+  if (organisation.kind !== 'partnership')
+    wrong('not-a-partnership', '', 'Only partners share the result in this way.');
   if (!isCivilDate(from)) wrong('not-a-date', 'from', `“${from}” is not a date.`);
-  else wrongIfClosed(db, of, from, wrong);
+  else wrongIfClosed(db, organisation, from, wrong);
   if (!isPercent(interest)) wrong('not-a-percentage', 'interest', `“${interest}” is not a percentage.`);
-  const chart = loadChart(db, of.id);
-  const shares = partners.map(({ account: number, salary, weight }, at): PartnerShare => {
+  const chart = loadChart(db, organisation.id);
+  const shares = partners.map(({ account: number, salary, weight }, index): PartnerShare => {
     const account = chart.byNumber.get(number);
     if (account?.role !== 'owner-capital')
-      wrong('not-a-capital', `partners.${at}.account`, `${number} is not the capital of a partner.`);
-    const amount = safeParseAmount(salary || '0', of.baseCurrency);
+      wrong('not-a-capital', `partners.${index}.account`, `${number} is not the capital of a partner.`);
+    const amount = safeParseAmount(salary || '0', organisation.baseCurrency);
     if (!amount.ok || amount.amount < 0)
-      wrong('not-an-amount', `partners.${at}.salary`, `“${salary}” is not an amount of zero or more.`);
+      wrong('not-an-amount', `partners.${index}.salary`, `“${salary}” is not an amount of zero or more.`);
     return { account: account?.id ?? (0 as AccountId), salary: amount.ok ? amount.amount : ZERO, weight };
   });
   if (new Set(shares.map(({ account }) => account)).size < shares.length)

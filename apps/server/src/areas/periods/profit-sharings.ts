@@ -52,16 +52,19 @@ export function agreedRules(db: Db, organisation: Organisation, first: CivilDate
 }
 
 /** How partners share the result, as it goes over the wire. */
-export const sharingsOf = defineReport('sharingsOf', (db: Db, of: Organisation): ProfitSharingResponse[] => {
-  const chart = loadChart(db, of.id);
-  return profitSharings(db, of.id).map(({ from, interest, partners }) => ({
-    from,
-    interest,
-    partners: partners.map(({ account, salary, weight }) => ({
-      account: chart.byId.get(account)?.number ?? '',
-      name: chart.byId.get(account)?.name ?? '',
-      salary: formatAmount(salary, of.baseCurrency),
-      weight,
-    })),
-  }));
-});
+export const sharingsOf = defineReport(
+  'sharingsOf',
+  (db: Db, organisation: Organisation): ProfitSharingResponse[] => {
+    const chart = loadChart(db, organisation.id);
+    return profitSharings(db, organisation.id).map(({ from, interest, partners }) => ({
+      from,
+      interest,
+      partners: partners.map(({ account, salary, weight }) => ({
+        account: chart.byId.get(account)?.number ?? '',
+        name: chart.byId.get(account)?.name ?? '',
+        salary: formatAmount(salary, organisation.baseCurrency),
+        weight,
+      })),
+    }));
+  },
+);

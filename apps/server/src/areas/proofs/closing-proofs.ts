@@ -87,8 +87,8 @@ function endedYears(
     // what stands within the values, and what names none
     const byBreakdown = within.map((left) => {
       const parts = left.get(account.id) ?? [];
-      const named = parts.reduce((sum, one) => sum + one, 0);
-      return parts.reduce((sum, one) => sum + Math.abs(one), 0) + Math.abs(amount - named);
+      const named = parts.reduce((sum, part) => sum + part, 0);
+      return parts.reduce((sum, part) => sum + Math.abs(part), 0) + Math.abs(amount - named);
     });
     const left = Math.max(Math.abs(amount), ...byBreakdown);
     return left === 0 ? [] : [{ title: accountTitle(account), left: minor(left) }];

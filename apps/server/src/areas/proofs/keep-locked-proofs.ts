@@ -7,11 +7,11 @@ import { keptOf, type ProvedMonth } from './locked-proofs.js';
 export const keepLockedProofs = defineCommand(
   'keepLockedProofs',
   ({ db, clock }: WriteContext, { months }: { months: readonly ProvedMonth[] }): void => {
-    const at = clock.moment();
+    const moment = clock.moment();
     for (const { organisation, period, entries, proofs } of months) {
       if (keptOf(db, organisation, period, entries).length > 0) continue;
       for (const { key, left, right } of proofs) {
-        db.insert(lockedProof).values({ organisation, period, entries, key, left, right, at }).run();
+        db.insert(lockedProof).values({ organisation, period, entries, key, left, right, at: moment }).run();
       }
     }
   },

@@ -86,12 +86,12 @@ export const lockedProofs = defineReport(
  * @returns sentences
  */
 export function provedOtherwise(db: Db, id: number): string[] {
-  const of = organisationOf(db, id);
+  const organisation = organisationOf(db, id);
   const latest = latestPlaces(db, id);
   return locksOf(db, id).flatMap(({ period, entries }) => {
     const kept = keptOf(db, id, period, entries);
-    if (kept.length === 0 || latest(daysOfPeriod(of.calendar, period).to) > entries) return [];
-    const now = new Map(figuresOf(db, of, period).map((one) => [one.key, one]));
+    if (kept.length === 0 || latest(daysOfPeriod(organisation.calendar, period).to) > entries) return [];
+    const now = new Map(figuresOf(db, organisation, period).map((figure) => [figure.key, figure]));
     return kept.flatMap(({ key, left, right, at }) => {
       const drawn = now.get(key);
       return drawn?.left === left && drawn.right === right
@@ -131,8 +131,8 @@ export function keptOf(db: Db, organisation: number, period: Period, entries: nu
     .all();
 }
 
-function figuresOf(db: Db, of: Organisation, period: Period): Figures[] {
-  return proofsOfEntries(db, of, daysOfPeriod(of.calendar, period).to)
+function figuresOf(db: Db, organisation: Organisation, period: Period): Figures[] {
+  return proofsOfEntries(db, organisation, daysOfPeriod(organisation.calendar, period).to)
     .filter(({ unit }) => unit === 'amount')
     .map(({ key, left, right }) => ({ key, left, right }));
 }

@@ -32,12 +32,12 @@ import { type RawSum, rawSumsUntil, rawSumsWithin } from './raw-sums.js';
 export const proofsAt = defineReading(
   'proofsAt',
   (db: Db, { organisation, asAt }: { organisation: number; asAt: string }): Proof[] => {
-    const of = organisationOf(db, organisation);
+    const record = organisationOf(db, organisation);
     const date = parseCivilDate(asAt);
     return [
-      ...proofsOfEntries(db, of, date),
-      cashFlowAndCash(db, of, date),
-      ...takeOnProofs(db, of, date, date),
+      ...proofsOfEntries(db, record, date),
+      cashFlowAndCash(db, record, date),
+      ...takeOnProofs(db, record, date, date),
     ].sort((a, b) => PLACES.indexOf(a.key) - PLACES.indexOf(b.key));
   },
 );
@@ -45,15 +45,15 @@ export const proofsAt = defineReading(
 const PLACES = keysOf(PROOFS);
 
 /** The proofs at a date that rest on entries alone: nothing but an entry can move them. */
-export function proofsOfEntries(db: Db, of: Organisation, date: CivilDate): Proof[] {
-  const all = rawSumsUntil(db, of, date);
-  const ofYear = rawSumsWithin(db, of, yearStart(of, date), date);
+export function proofsOfEntries(db: Db, organisation: Organisation, date: CivilDate): Proof[] {
+  const all = rawSumsUntil(db, organisation, date);
+  const ofYear = rawSumsWithin(db, organisation, yearStart(organisation, date), date);
   return [
     debitsAndCredits(all),
-    resultAndEquity(db, of, date, ofYear),
-    equityAndBalanceSheet(db, of, date, all),
-    ...closingProofs(db, of, date),
-    ...controlProofs(db, of, date),
+    resultAndEquity(db, organisation, date, ofYear),
+    equityAndBalanceSheet(db, organisation, date, all),
+    ...closingProofs(db, organisation, date),
+    ...controlProofs(db, organisation, date),
   ];
 }
 

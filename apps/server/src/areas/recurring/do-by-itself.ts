@@ -31,20 +31,20 @@ export const doRecurringByItself = defineCommand('doRecurringByItself', (context
 function doJournal(context: WriteContext, journal: RecurringJournal): FailedOccurrence[] {
   const { organisation, id } = journal.row;
   if (journal.versions.every(({ byItself }) => byItself === 'waits')) return [];
-  for (const one of dueOccurrences(context.db, journal, todayOf(context, organisation))) {
-    const { byItself, madeBy, approvedBy } = versionOf(journal, one);
+  for (const dueOccurrence of dueOccurrences(context.db, journal, todayOf(context, organisation))) {
+    const { byItself, madeBy, approvedBy } = versionOf(journal, dueOccurrence);
     try {
       if (byItself === 'drafts') {
         inStep(context, () =>
-          settleDrafted(context, { organisation, person: madeBy, isByItself: true }, journal, one),
+          settleDrafted(context, { organisation, person: madeBy, isByItself: true }, journal, dueOccurrence),
         );
       } else if (
         byItself === 'posts' &&
         approvedBy !== null &&
-        whyNot(context, journal, one, approvedBy) === undefined
+        whyNot(context, journal, dueOccurrence, approvedBy) === undefined
       ) {
         inStep(context, () =>
-          settlePosted(context, { organisation, person: approvedBy, isByItself: true }, journal, one),
+          settlePosted(context, { organisation, person: approvedBy, isByItself: true }, journal, dueOccurrence),
         );
       } else {
         return [];
@@ -55,7 +55,7 @@ function doJournal(context: WriteContext, journal: RecurringJournal): FailedOccu
         {
           organisation,
           journal: id,
-          date: one.nominal,
+          date: dueOccurrence.nominal,
           error: error instanceof Error ? error.message : String(error),
         },
       ];

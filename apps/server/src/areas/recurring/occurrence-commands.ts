@@ -70,9 +70,9 @@ export const postOccurrence = defineCommand(
   ): RecurringJournalResponse => {
     const { organisation, person, id } = place;
     const journal = recurringJournalOf(context.db, organisation, id);
-    const one = dueAt(context, journal, request.date);
-    assertNext(context, journal, one, person);
-    settlePosted(context, place, journal, one, request);
+    const occurrence = dueAt(context, journal, request.date);
+    assertNext(context, journal, occurrence, person);
+    settlePosted(context, place, journal, occurrence, request);
     return recurringResponse(context, organisation, id);
   },
 );
@@ -112,9 +112,9 @@ export const skipOccurrence = defineCommand(
         .where(isOccurrence(journal, request.date))
         .run();
     } else {
-      const one = dueAt(context, journal, request.date);
-      assertNext(context, journal, one, person);
-      settle(context, place, journal, one, { state: 'skipped', reason });
+      const occurrence = dueAt(context, journal, request.date);
+      assertNext(context, journal, occurrence, person);
+      settle(context, place, journal, occurrence, { state: 'skipped', reason });
     }
     return recurringResponse(context, organisation, id);
   },
@@ -133,7 +133,9 @@ export const postDue = defineCommand(
     const today = todayOf(context, organisation);
     const until = query.until === undefined ? today : dayUntil(query.until, today);
     const due = recurringJournalsOf(context.db, organisation)
-      .flatMap((journal) => dueOccurrences(context.db, journal, until).map((one) => ({ journal, one })))
+      .flatMap((journal) =>
+        dueOccurrences(context.db, journal, until).map((dueOccurrence) => ({ journal, one: dueOccurrence })),
+      )
       .filter(({ journal, one }) => query.kind === undefined || versionOf(journal, one).entry.kind === query.kind)
       .sort((a, b) =>
         a.one.date === b.one.date ? a.journal.row.id - b.journal.row.id : a.one.date < b.one.date ? -1 : 1,
@@ -182,32 +184,36 @@ export function settlePosted(
   context: WriteContext,
   settling: Settling,
   journal: RecurringJournal,
-  one: Occurrence,
+  occurrence: Occurrence,
   other: OtherAmounts = {},
 ): SettledAs {
   const { organisation, person } = settling;
-  const { amounts } = termsOfVersion(context.db, versionOf(journal, one));
+  const { amounts } = termsOfVersion(context.db, versionOf(journal, occurrence));
   if (amounts === 'asked' && other.amount === undefined && other.lines === undefined) {
-    throw unprocessable('amount-asked', 'amount', `${journal.row.name}: say what ${longDate(one.date)} comes to.`);
+    throw unprocessable(
+      'amount-asked',
+      'amount',
+      `${journal.row.name}: say what ${longDate(occurrence.date)} comes to.`,
+    );
   }
-  const proposed = proposedPosting(context.db, organisationOf(context.db, organisation), journal, one, other);
+  const proposed = proposedPosting(context.db, organisationOf(context.db, organisation), journal, occurrence, other);
   const { entry, reckoning } = proposed;
-  assertCounted(journal, one, proposed);
+  assertCounted(journal, occurrence, proposed);
   assertAsShown(context, journal, reckoning, other.change);
-  if (entry.lines.length === 0) return settleAsNothing(context, settling, journal, one, reckoning);
+  if (entry.lines.length === 0) return settleAsNothing(context, settling, journal, occurrence, reckoning);
   const books = booksFor(context, settling);
   const checked = checkEntry(entry, books, 'recurring', RECURRING_KINDS);
   if (!checked.ok) {
-    const of = `${journal.row.name}, ${longDate(one.date)}`;
+    const title = `${journal.row.name}, ${longDate(occurrence.date)}`;
     throw new Refusal(
       422,
-      checked.problems.map((found) => ({ ...found, message: `${of}: ${found.message}` })),
+      checked.problems.map((found) => ({ ...found, message: `${title}: ${found.message}` })),
     );
   }
   const whole = withRealised(context.db, organisation, books, checked.value);
   const appender = new EntryAppender(context, { organisation, person, source: 'recurring' }, books);
   const { place, number } = appender.append(whole);
-  settle(context, settling, journal, one, { state: 'posted', entry: place, reckoning });
+  settle(context, settling, journal, occurrence, { state: 'posted', entry: place, reckoning });
   if (whole.reversesOn) {
     recordPlan(context, { organisation, entry: place, person }, { date: whole.reversesOn });
     reverseIfDue(context, { organisation, entry: place, person });
@@ -220,16 +226,16 @@ export function settleDrafted(
   context: WriteContext,
   settling: Settling,
   journal: RecurringJournal,
-  one: Occurrence,
+  occurrence: Occurrence,
   facts: FactsOfDate = {},
 ): SettledAs {
   const { organisation, person } = settling;
-  const proposed = proposedPosting(context.db, organisationOf(context.db, organisation), journal, one, facts);
+  const proposed = proposedPosting(context.db, organisationOf(context.db, organisation), journal, occurrence, facts);
   const { entry, reckoning } = proposed;
-  assertCounted(journal, one, proposed);
-  if (entry.lines.length === 0) return settleAsNothing(context, settling, journal, one, reckoning);
+  assertCounted(journal, occurrence, proposed);
+  if (entry.lines.length === 0) return settleAsNothing(context, settling, journal, occurrence, reckoning);
   const { id } = keepDraft(context, { organisation, person, request: { ...entry, lines: [...entry.lines] } });
-  settle(context, settling, journal, one, { state: 'drafted', draft: id, reckoning });
+  settle(context, settling, journal, occurrence, { state: 'drafted', draft: id, reckoning });
   return { draft: id };
 }
 
@@ -237,13 +243,13 @@ export function settleDrafted(
 export function whyNot(
   context: WriteContext,
   journal: RecurringJournal,
-  one: Occurrence,
+  occurrence: Occurrence,
   person: number,
 ): string | undefined {
-  const shut = whyShut(context, journal, one, person);
+  const shut = whyShut(context, journal, occurrence, person);
   if (shut !== undefined) return shut;
-  const { amounts, target } = termsOfVersion(context.db, versionOf(journal, one));
-  const said = `${journal.row.name}, ${longDate(one.date)}`;
+  const { amounts, target } = termsOfVersion(context.db, versionOf(journal, occurrence));
+  const said = `${journal.row.name}, ${longDate(occurrence.date)}`;
   if (amounts === 'target' && target?.by === 'count') return `${said}: say what was counted.`;
   return amounts === 'asked' ? `${said}: say what it comes to.` : undefined;
 }
@@ -262,9 +268,9 @@ function assertAsShown(
   throw new Refusal(409, [problem('changed-since', 'change', message)]);
 }
 
-function assertCounted(journal: RecurringJournal, one: Occurrence, { isToBeCounted }: ProposedPosting): void {
+function assertCounted(journal: RecurringJournal, occurrence: Occurrence, { isToBeCounted }: ProposedPosting): void {
   if (!isToBeCounted) return;
-  const message = `${journal.row.name}: say what was counted on ${longDate(one.date)}.`;
+  const message = `${journal.row.name}: say what was counted on ${longDate(occurrence.date)}.`;
   throw unprocessable('count-missing', 'counted', message);
 }
 
@@ -290,7 +296,7 @@ export function whyShut(
 /** The date of a journal that is due and named by its nominal date, or by the day it was moved to. @throws {Refusal} 422 */
 function dueAt(context: WriteContext, journal: RecurringJournal, date: string): Occurrence {
   const due = dueOccurrences(context.db, journal, todayOf(context, journal.row.organisation));
-  const found = due.find(({ nominal }) => nominal === date) ?? due.find((one) => one.date === date);
+  const found = due.find(({ nominal }) => nominal === date) ?? due.find((occurrence) => occurrence.date === date);
   if (found) return found;
   const on = isCivilDate(date) ? longDate(date) : date;
   throw unprocessable('not-due', 'date', `${journal.row.name} is not due on ${on}.`);
@@ -300,13 +306,13 @@ function dueAt(context: WriteContext, journal: RecurringJournal, date: string): 
  * The earliest date comes first. One that lies in a locked month or a closed year holds nothing up: it can be skipped,
  * and what is due later can be posted.
  */
-function assertNext(context: WriteContext, journal: RecurringJournal, one: Occurrence, person: number): void {
+function assertNext(context: WriteContext, journal: RecurringJournal, occurrence: Occurrence, person: number): void {
   const due = dueOccurrences(context.db, journal, todayOf(context, journal.row.organisation));
   const before = due.find(
     ({ nominal, ...rest }) =>
-      nominal < one.nominal && whyShut(context, journal, { nominal, ...rest }, person) === undefined,
+      nominal < occurrence.nominal && whyShut(context, journal, { nominal, ...rest }, person) === undefined,
   );
-  const shut = whyShut(context, journal, one, person);
+  const shut = whyShut(context, journal, occurrence, person);
   if (shut !== undefined || before === undefined) return;
   const message = `${journal.row.name} is also due on ${longDate(before.date)}; post or skip that date first.`;
   throw new Refusal(422, [problem('not-due', 'date', message)]);
@@ -316,10 +322,10 @@ function settleAsNothing(
   context: WriteContext,
   settling: Settling,
   journal: RecurringJournal,
-  one: Occurrence,
+  occurrence: Occurrence,
   reckoning: Reckoning | undefined,
 ): SettledAs {
-  settle(context, settling, journal, one, { state: 'skipped', reason: 'it came to nothing', reckoning });
+  settle(context, settling, journal, occurrence, { state: 'skipped', reason: 'it came to nothing', reckoning });
   return {};
 }
 

@@ -129,11 +129,11 @@ function countedRows({ baseCurrency }: Organisation, { counted, countedSum }: Fa
   return countedSum === undefined ? undefined : found(readCountedSum(countedSum, baseCurrency), 'countedSum');
 }
 
-function found<T>(read: Checked<T>, at: string): T {
+function found<T>(read: Checked<T>, path: string): T {
   if (read.ok) return read.value;
   throw new Refusal(
     422,
-    read.problems.map((one) => ({ ...one, path: one.path === '' ? at : `${at}.${one.path}` })),
+    read.problems.map((problem) => ({ ...problem, path: problem.path === '' ? path : `${path}.${problem.path}` })),
   );
 }
 
@@ -150,17 +150,17 @@ function doubtedDocuments(
     const contact = contactNamed(db, organisation.id, named);
     const items = openItemsAt(db, { organisation: organisation.id, accounts, asAt, contacts: [contact.id] });
     const item = agedBalances(items, asAt)
-      .flatMap((one) => one.items)
-      .find((one) => documentKey(one.document ?? '') === documentKey(document) && one.open > 0);
-    const at = `doubted.${index}`;
+      .flatMap((agedBalance) => agedBalance.items)
+      .find((agedItem) => documentKey(agedItem.document ?? '') === documentKey(document) && agedItem.open > 0);
+    const path = `doubted.${index}`;
     if (!item) {
-      throw unprocessable('document-not-open', `${at}.document`, `${document} of ${contact.name} is not open.`);
+      throw unprocessable('document-not-open', `${path}.document`, `${document} of ${contact.name} is not open.`);
     }
     const key = `${contact.id} ${documentKey(document)}`;
-    if (said.has(key)) throw unprocessable('document-twice', `${at}.document`, `${document} is said twice.`);
+    if (said.has(key)) throw unprocessable('document-twice', `${path}.document`, `${document} is said twice.`);
     said.add(key);
     const what = `${contact.name}, ${item.document ?? document}`;
-    return { what, age: item.age, open: item.open, percent: found(readDoubt(percent, ''), `${at}.percent`) };
+    return { what, age: item.age, open: item.open, percent: found(readDoubt(percent, ''), `${path}.percent`) };
   });
 }
 

@@ -81,11 +81,11 @@ function spanOf({ first, last }: PrepaymentRequest): { first: CivilDate; last: C
 }
 
 /** The line that is for a span of time, and what its entry says. @throws {Refusal} 404, 422 */
-function lineOf(context: WriteContext, organisation: number, { entry: number, line: place }: PrepaymentRequest) {
+function lineOf(context: WriteContext, organisation: number, { entry: number, line: index }: PrepaymentRequest) {
   const row = entryRowOf(context.db, organisation, number);
   const [entry] = entryAnswers(context.db, organisationOf(context.db, organisation), [row]);
-  const line = entry?.lines[place - 1];
-  if (!entry || !line) throw unprocessable('no-such-line', 'line', `Entry ${number} has no line ${place}.`);
+  const line = entry?.lines[index - 1];
+  if (!entry || !line) throw unprocessable('no-such-line', 'line', `Entry ${number} has no line ${index}.`);
   if (entry.reversedBy) {
     throw unprocessable('already-reversed', 'entry', `Entry ${number} is reversed by ${entry.reversedBy}.`);
   }

@@ -28,32 +28,32 @@ export interface DatesReading {
 export function proposedOccurrence(
   reading: DatesReading,
   journal: RecurringJournal,
-  one: Occurrence,
+  occurrence: Occurrence,
   settled: Settled | undefined,
   facts: FactsOfDate = {},
 ): ProposedOccurrenceResponse {
   const { db, organisation, today } = reading;
   const answer = {
-    ...occurrenceAnswer(one, settled, today),
+    ...occurrenceAnswer(occurrence, settled, today),
     reckoning: settled?.reckoning ? reckoningAnswer(organisation, settled.reckoning) : null,
     countedBefore: null,
     lacks: null,
   };
   if (answer.entry !== null) {
     const lines = postedLines(db, organisation, answer.entry);
-    return { ...answer, amount: amountOf(db, organisation, lines, one.date), lines };
+    return { ...answer, amount: amountOf(db, organisation, lines, occurrence.date), lines };
   }
   try {
-    const proposed = proposedPosting(db, organisation, journal, one, facts);
+    const proposed = proposedPosting(db, organisation, journal, occurrence, facts);
     const { lines } = proposed.entry;
     const isOpen = answer.state === 'due' || answer.state === 'to-come';
     return {
       ...answer,
-      amount: amountOf(db, organisation, lines, one.date),
+      amount: amountOf(db, organisation, lines, occurrence.date),
       lines,
       reckoning: answer.reckoning ?? (proposed.reckoning ? reckoningAnswer(organisation, proposed.reckoning) : null),
-      countedBefore: proposed.isToBeCounted ? countedBefore(db, organisation, journal, one) : null,
-      lacks: isOpen ? lackOf(reading, journal, one, proposed) : null,
+      countedBefore: proposed.isToBeCounted ? countedBefore(db, organisation, journal, occurrence) : null,
+      lacks: isOpen ? lackOf(reading, journal, occurrence, proposed) : null,
     };
   } catch (error) {
     // what was said of this date is refused where it was said
@@ -66,12 +66,12 @@ export function proposedOccurrence(
 function lackOf(
   { db, books }: DatesReading,
   journal: RecurringJournal,
-  one: Occurrence,
+  occurrence: Occurrence,
   { entry, isToBeCounted }: ProposedPosting,
 ): ProposedOccurrenceResponse['lacks'] {
-  const day = checkDate(one.date, 'ordinary', books);
+  const day = checkDate(occurrence.date, 'ordinary', books);
   if (!day.ok) return { what: 'open-month', message: day.problems[0]?.message ?? '' };
-  if (termsOfVersion(db, versionOf(journal, one)).amounts === 'asked')
+  if (termsOfVersion(db, versionOf(journal, occurrence)).amounts === 'asked')
     return { what: 'amount', message: 'Say what it comes to.' };
   if (isToBeCounted) return { what: 'count', message: 'Say what was counted.' };
   if (entry.lines.length === 0) return null;

@@ -50,7 +50,7 @@ export function recurringAnswer(
   );
   const ahead = all.filter(({ date }) => date > today);
   const occurrences = all
-    .map((one) => occurrenceAnswer(one, settled.get(one.nominal), today))
+    .map((occurrence) => occurrenceAnswer(occurrence, settled.get(occurrence.nominal), today))
     .filter(({ date, state }) => state === 'due' || (date >= year.first && date <= year.last));
   const said = versions.map((version) => versionAnswer(db, version));
   const last = said.at(-1) ?? versionAnswer(db, lastVersionOf(journal));
@@ -73,17 +73,17 @@ export function recurringAnswer(
 
 /** A date and what became of it, as it goes over the wire. */
 export function occurrenceAnswer(
-  one: Occurrence,
+  occurrence: Occurrence,
   settled: Settled | undefined,
   today: CivilDate,
 ): OccurrenceResponse {
-  const state = occurrenceState(one, settled?.state, today);
+  const state = occurrenceState(occurrence, settled?.state, today);
   const entry = settled?.entry;
   return {
-    nominal: one.nominal,
-    date: one.date,
+    nominal: occurrence.nominal,
+    date: occurrence.date,
     state,
-    isLate: state === 'due' && one.date < today,
+    isLate: state === 'due' && occurrence.date < today,
     entry: typeof entry === 'object' ? entryNumber(entry.year, entry.number) : (entry ?? null),
     reason: settled?.reason ?? null,
     draft: settled?.state === 'drafted' ? settled.draft : null,

@@ -136,7 +136,7 @@ export const pauseRecurring = defineCommand(
     if (until !== undefined && until < from) {
       throw unprocessable('until-before-from', 'until', 'It ends before it begins.');
     }
-    const meets = row.pauses.find((one) => (one.until ?? from) >= from && one.from <= (until ?? one.from));
+    const meets = row.pauses.find((pause) => (pause.until ?? from) >= from && pause.from <= (until ?? pause.from));
     if (meets) {
       const message = `It is paused from ${longDate(meets.from)} already. Take it up again first.`;
       throw unprocessable('already-paused', 'from', message);
@@ -195,7 +195,7 @@ function touched(
 function addVersion(
   context: WriteContext,
   { organisation, person, id }: JournalPlace,
-  place: number,
+  index: number,
   from: CivilDate,
   { schedule, entry, reverses, byItself = 'waits', ...terms }: RecurringJournalRequest,
 ): void {
@@ -208,7 +208,7 @@ function addVersion(
     .values({
       organisation,
       journal: id,
-      place,
+      place: index,
       from,
       schedule: schedule as unknown as Schedule,
       amounts: termsWithIds(terms, books.chart),
@@ -291,9 +291,9 @@ function triedLines(
   request: RecurringJournalRequest,
   source: string,
 ): RecurringJournalRequest['entry']['lines'] {
-  const of = organisationOf(db, organisation);
+  const record = organisationOf(db, organisation);
   const { lines } = request.entry;
-  const tried = formatAmount(TRIED, of.baseCurrency);
+  const tried = formatAmount(TRIED, record.baseCurrency);
   const pair = (debits: string, credits: string) => [
     { ...lines.find(({ account }) => account === debits), account: debits, debit: tried, credit: '' },
     { ...lines.find(({ account }) => account === credits), account: credits, credit: tried, debit: '' },
@@ -301,8 +301,8 @@ function triedLines(
   switch (source) {
     case 'share-of-balance':
     case 'spread': {
-      const by = withTaxIn(db, of, lines, clock.today(of.timeZone));
-      const shared = inProportion(by, TRIED, of.baseCurrency);
+      const by = withTaxIn(db, record, lines, clock.today(record.timeZone));
+      const shared = inProportion(by, TRIED, record.baseCurrency);
       if (shared.length > 0) return shared;
       const message =
         'Write on both sides in which proportion the lines share the amount: 1 and 1, or 50, 30 and 20.';
@@ -311,7 +311,7 @@ function triedLines(
     case 'depreciation': {
       const { expense, accumulated, assetClass } = request.depreciation ?? {};
       if (!assetClass) return pair(expense ?? '', accumulated ?? '');
-      const [first] = assetsOf(db, of, assetClass, clock.today(of.timeZone));
+      const [first] = assetsOf(db, record, assetClass, clock.today(record.timeZone));
       if (first) return pair(first.expense, first.accumulated);
       throw unprocessable(
         'class-empty',

@@ -67,8 +67,8 @@ export const recurringPreview = defineReport(
     const settled = settledOf(db, journal.row);
     const books = loadBooks(db, organisation.id, today);
     return {
-      occurrences: datesOfJournal(journal.dates, to, journal.holidays).map((one) =>
-        proposedOccurrence({ db, organisation, books, today }, journal, one, settled.get(one.nominal)),
+      occurrences: datesOfJournal(journal.dates, to, journal.holidays).map((date) =>
+        proposedOccurrence({ db, organisation, books, today }, journal, date, settled.get(date.nominal)),
       ),
       instalments: instalmentsOf(db, organisation, journal),
     };
@@ -107,8 +107,14 @@ export const reckonedOccurrence = defineReport(
     const settled = settledOf(db, journal.row);
     const books = loadBooks(db, organisation.id, today);
     const until = addMonths(today, MONTHS_SHOWN);
-    const one = datesOfJournal(journal.dates, until, journal.holidays).find(({ nominal }) => nominal === date);
-    if (!one) throw unprocessable('not-due', 'date', `${journal.row.name} has no such date.`);
-    return proposedOccurrence({ db, organisation, books, today }, journal, one, settled.get(one.nominal), facts);
+    const occurrence = datesOfJournal(journal.dates, until, journal.holidays).find(({ nominal }) => nominal === date);
+    if (!occurrence) throw unprocessable('not-due', 'date', `${journal.row.name} has no such date.`);
+    return proposedOccurrence(
+      { db, organisation, books, today },
+      journal,
+      occurrence,
+      settled.get(occurrence.nominal),
+      facts,
+    );
   },
 );

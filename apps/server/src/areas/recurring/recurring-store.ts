@@ -92,7 +92,7 @@ function inForce(versions: readonly VersionRow[]): (ScheduleVersion & { readonly
 /** The version that makes a date. */
 export function versionOf(journal: RecurringJournal, { version }: Occurrence): VersionRow {
   const { place } = (journal.dates.versions[version] ?? { place: 0 }) as { place: number };
-  const found = journal.versions.find((one) => one.place === place);
+  const found = journal.versions.find((version) => version.place === place);
   if (!found) throw new Error(`Recurring journal ${journal.row.id} has a date without a version.`);
   return found;
 }

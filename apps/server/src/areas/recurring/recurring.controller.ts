@@ -76,7 +76,7 @@ export class RecurringController {
 
   /** How many dates are due, and how many the server settled by itself that nobody was told of. */
   @Get('standing')
-  standing(@CurrentOrganisation() organisation: Organisation): Promise<RecurringStandingResponse> {
+  status(@CurrentOrganisation() organisation: Organisation): Promise<RecurringStandingResponse> {
     return this.readers.report(recurringStanding, organisation, {});
   }
 
@@ -110,7 +110,10 @@ export class RecurringController {
   @Needs('preparer')
   @Post('told')
   @HttpCode(204)
-  async told(@CurrentOrganisation() { id: organisation }: Organisation, @Body() request: ToldRequest): Promise<void> {
+  async acknowledge(
+    @CurrentOrganisation() { id: organisation }: Organisation,
+    @Body() request: ToldRequest,
+  ): Promise<void> {
     await this.writer.run(noteTold, { organisation, request });
   }
 

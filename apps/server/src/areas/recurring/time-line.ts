@@ -48,17 +48,17 @@ export const recurringTimeLine = defineReport(
       const settled = settledOf(db, journal.row);
       return datesOfJournal(journal.dates, last, journal.holidays)
         .filter(({ nominal, date }) => date >= first || !settled.has(nominal))
-        .map((one): TimeLineOccurrenceResponse => {
+        .map((date): TimeLineOccurrenceResponse => {
           const reading = { db, organisation, books, today };
-          const said = proposedOccurrence(reading, journal, one, settled.get(one.nominal));
+          const said = proposedOccurrence(reading, journal, date, settled.get(date.nominal));
           return { ...said, journal: journal.row.id, name: journal.row.name };
         });
     });
     all.sort((a, b) => (a.date === b.date ? a.journal - b.journal : a.date < b.date ? -1 : 1));
     const months: TimeLineResponse['months'] = [];
-    for (let at = first; at <= last; at = addMonths(at, 1)) {
-      const occurrences = all.filter(({ date }) => firstOfMonth(date as CivilDate) === at);
-      months.push({ month: at.slice(0, 7), total: totalOf(organisation, occurrences), occurrences });
+    for (let month = first; month <= last; month = addMonths(month, 1)) {
+      const occurrences = all.filter(({ date }) => firstOfMonth(date as CivilDate) === month);
+      months.push({ month: month.slice(0, 7), total: totalOf(organisation, occurrences), occurrences });
     }
     return {
       months,

@@ -69,7 +69,7 @@ export function accountChangeReport(
     FROM ${lines} AS l LEFT JOIN contact AS c ON c.organisation = l.organisation AND c.id = l.contact
       LEFT JOIN contact AS m ON m.organisation = c.organisation AND m.id = c.merged_into
     WHERE ${isCounted} GROUP BY ${whose}, l.is_now`);
-  const told = db.all<Told>(sql`
+  const rows = db.all<Told>(sql`
     SELECT t.whose, t.isNow, e.year AS year, e.number AS number, e.date AS date, e.explanation AS explanation, t.amount
     FROM (SELECT ${whose} AS whose, l.is_now AS isNow, l.entry AS entry, l.amount * ${side} AS amount,
         row_number() OVER (PARTITION BY ${whose} ORDER BY abs(l.amount) DESC, l.entry DESC) AS place
@@ -78,12 +78,12 @@ export function accountChangeReport(
       JOIN entry AS e ON e.organisation = ${organisation.id} AND e.place = t.entry
     WHERE t.place <= ${MOST_TOLD} ORDER BY abs(t.amount) DESC, t.entry DESC`);
   const write = (amount: number): string => formatAmount(minor(amount), organisation.baseCurrency);
-  const toldOf = groupsOf(told, (one) => one.whose);
-  const parts = [...groupsOf(sums, (one) => one.whose)].map(([contact, own]) => {
-    const amountOf = (isNow: number): number => own.find((one) => one.isNow === isNow)?.amount ?? 0;
+  const toldOf = groupsOf(rows, (rows) => rows.whose);
+  const parts = [...groupsOf(sums, (part) => part.whose)].map(([contact, own]) => {
+    const amountOf = (isNow: number): number => own.find((part) => part.isNow === isNow)?.amount ?? 0;
     const entries = toldOf.get(contact) ?? [];
     const change = amountOf(1) - amountOf(0);
-    const known = entries.reduce((sum, one) => sum + (one.isNow ? one.amount : -one.amount), 0);
+    const known = entries.reduce((sum, entry) => sum + (entry.isNow ? entry.amount : -entry.amount), 0);
     const answer: ChangePartResponse = {
       contact: own[0]?.contact ?? null,
       now: write(amountOf(1)),
@@ -96,7 +96,7 @@ export function accountChangeReport(
         amount: write(isNow ? amount : -amount),
       })),
       others: {
-        lines: own.reduce((sum, one) => sum + one.lines, 0) - entries.length,
+        lines: own.reduce((sum, part) => sum + part.lines, 0) - entries.length,
         amount: write(change - known),
       },
     };
@@ -105,7 +105,7 @@ export function accountChangeReport(
   parts.sort((a, b) => Math.abs(b.change) - Math.abs(a.change));
   const rest = parts.slice(MOST_CONTACTS);
   const total = (isNow: number): Minor =>
-    sumOf(sums.filter((one) => one.isNow === isNow).map(({ amount }) => minor(amount)));
+    sumOf(sums.filter((sum) => sum.isNow === isNow).map(({ amount }) => minor(amount)));
   return {
     account: account.number,
     now: write(total(1)),

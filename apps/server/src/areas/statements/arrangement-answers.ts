@@ -26,7 +26,7 @@ export function arrangementAnswer(
   version: number,
 ): ArrangementResponse {
   const reduced = reducedAccounts(chart);
-  const told = (id: AccountId) => {
+  const named = (id: AccountId) => {
     const { number, name, contra } = accountIn(chart, id);
     return { number, name, contra };
   };
@@ -39,8 +39,8 @@ export function arrangementAnswer(
     parts: keysOf(CLASSIFICATIONS).flatMap((classification) => {
       const items = arrangedItems(chart, arrangement, classification, reduced).map((item) =>
         'group' in item
-          ? { group: { ...item.group, accounts: item.group.accounts.map(told) } }
-          : { account: told(item.account) },
+          ? { group: { ...item.group, accounts: item.group.accounts.map(named) } }
+          : { account: named(item.account) },
       );
       if (items.length === 0) return [];
       const usual = arrangedItems(chart, USUAL_ARRANGEMENT, classification, reduced)

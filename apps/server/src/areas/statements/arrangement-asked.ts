@@ -34,18 +34,18 @@ export function askedArrangement(chart: Chart, kind: OrganisationKind, request: 
   };
   const accountAt = (path: string, number: string, part: Classification): AccountId[] => {
     const account = chart.byNumber.get(number);
-    const at = (code: string, message: string): AccountId[] => {
+    const refuse = (code: string, message: string): AccountId[] => {
       problems.push(problem(code, path, message));
       return [];
     };
-    if (!account) return at('account-unknown', `There is no account ${number}.`);
+    if (!account) return refuse('account-unknown', `There is no account ${number}.`);
     if (account.classification !== part || chart.headings.has(account.id)) {
-      return at(
+      return refuse(
         'arranged-elsewhere',
         `${accountTitle(account)} is not shown under ${CLASSIFICATIONS[part].label.toLowerCase()}.`,
       );
     }
-    if (seen.has(account.id)) return at('arranged-twice', `${accountTitle(account)} is named twice.`);
+    if (seen.has(account.id)) return refuse('arranged-twice', `${accountTitle(account)} is named twice.`);
     seen.add(account.id);
     return [account.id];
   };
@@ -64,7 +64,7 @@ export function askedArrangement(chart: Chart, kind: OrganisationKind, request: 
       id: groupId(group),
       name,
       isTogether: group.isTogether,
-      accounts: group.accounts.flatMap((number, at) => accountAt(`${path}.accounts.${at}`, number, part)),
+      accounts: group.accounts.flatMap((number, index) => accountAt(`${path}.accounts.${index}`, number, part)),
     };
   };
   const parts: Partial<Record<Classification, ArrangedItem[]>> = {};
@@ -72,8 +72,8 @@ export function askedArrangement(chart: Chart, kind: OrganisationKind, request: 
     if (parts[classification])
       problems.push(problem('part-twice', `parts.${part}.classification`, 'This part is named twice.'));
     const names = new Set<string>();
-    parts[classification] = items.flatMap(({ account, group }, at): ArrangedItem[] => {
-      const path = `parts.${part}.items.${at}`;
+    parts[classification] = items.flatMap(({ account, group }, index): ArrangedItem[] => {
+      const path = `parts.${part}.items.${index}`;
       if ((account === undefined) === (group === undefined)) {
         problems.push(problem('arranged-item', path, 'An item is an account or a group.'));
         return [];
@@ -102,10 +102,10 @@ function wordsAsked(
     ]),
   );
   const words: Record<string, string> = {};
-  request.words.forEach(({ key, word: typed }, at) => {
+  request.words.forEach(({ key, word: typed }, index) => {
     const word = typed.trim();
-    if (!usual.has(key)) problems.push(problem('term-unknown', `words.${at}.key`, `There is no term “${key}”.`));
-    else if (!isPlainText(word, LONGEST_TERM)) problems.push(problem('term-word', `words.${at}.word`, NAME));
+    if (!usual.has(key)) problems.push(problem('term-unknown', `words.${index}.key`, `There is no term “${key}”.`));
+    else if (!isPlainText(word, LONGEST_TERM)) problems.push(problem('term-word', `words.${index}.word`, NAME));
     else if (word !== '' && word !== usual.get(key)) words[key] = word;
   });
   return words;

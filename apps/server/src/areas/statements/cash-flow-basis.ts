@@ -97,8 +97,8 @@ function movingEntries(
     ORDER BY l.entry, l.place`);
   const documentOf = ({ account, contact, document }: Row): NamedDocument | undefined =>
     contact === null || !controls.has(account) ? undefined : { account, contact, key: documentKey(document ?? '') };
-  return [...groupsOf(rows, (row) => row.entry)].map(([place, lines]) => ({
-    place,
+  return [...groupsOf(rows, (row) => row.entry)].map(([index, lines]) => ({
+    place: index,
     ...(lines[0]?.reverses != null && { reverses: lines[0].reverses }),
     date: lines[0]?.date ?? to,
     lines: lines.map((row): CashFlowLine => {

@@ -98,11 +98,11 @@ function toldEntries(
 ): Pick<CashFlowResponse, 'withoutCash' | 'withoutCashInAll'> {
   const unit = rounding ? roundingUnit(organisation.baseCurrency, rounding) : minor(1);
   const write = (amount: Minor): string => formatAmount(rounded(amount, unit), organisation.baseCurrency);
-  const told = [...all]
+  const listed = [...all]
     .sort((a, b) => b.amount - a.amount)
     .slice(0, MOST_TOLD)
     .sort((a, b) => a.place - b.place);
-  const places = told.map(({ place }) => place);
+  const places = listed.map(({ place }) => place);
   const rows = db
     .select()
     .from(entry)
@@ -110,7 +110,7 @@ function toldEntries(
     .all();
   const byPlace = new Map(rows.map((row) => [row.place, row]));
   return {
-    withoutCash: told.flatMap(({ place, amount }) => {
+    withoutCash: listed.flatMap(({ place, amount }) => {
       const row = byPlace.get(place);
       if (!row) return [];
       const { year, number, date, explanation } = row;

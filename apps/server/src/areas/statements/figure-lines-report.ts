@@ -48,7 +48,7 @@ export function figureLinesReport(
   const all = db.get<{ lines: number; amount: number }>(sql`
     SELECT count(*) AS lines, coalesce(sum(l.amount), 0) AS amount FROM line AS l INDEXED BY line_account WHERE ${counted}`);
   const after = query.after ? readLineCursor(query.after) : undefined;
-  const told = db.all<Told>(sql`
+  const fetched = db.all<Told>(sql`
     SELECT l.entry AS entry, l.place AS place, e.year AS year, e.number AS number, l.date AS date,
       e.explanation AS explanation, coalesce(m.name, c.name) AS contact, l.amount AS amount
     FROM line AS l INDEXED BY line_account JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
@@ -61,13 +61,13 @@ export function figureLinesReport(
         : sql``
     }
     ORDER BY l.date DESC, l.entry DESC, l.place DESC LIMIT ${PAGE + 1}`);
-  const shown = told.slice(0, PAGE);
+  const shown = fetched.slice(0, PAGE);
   const last = shown.at(-1);
   return {
     lines: all.lines,
     sum: formatAmount(minor(all.amount), organisation.baseCurrency),
     rows: entriesTold(db, organisation, shown),
-    next: told.length > PAGE && last ? writeLineCursor(last) : null,
+    next: fetched.length > PAGE && last ? writeLineCursor(last) : null,
   };
 }
 
@@ -82,7 +82,9 @@ function ofFund(db: Db, organisation: Organisation, fund: string | undefined, on
   if (!fund) return sql``;
   const funds = [...fundsByCombination(db, organisation.id, rulesOfSpan(db, organisation, on))];
   const account = loadChart(db, organisation.id).byNumber.get(fund);
-  const own = funds.flatMap(([combination, of]) => (fund === NONE || of === account?.id ? [combination] : []));
+  const own = funds.flatMap(([combination, fundAccount]) =>
+    fund === NONE || fundAccount === account?.id ? [combination] : [],
+  );
   const isAmong = sql`coalesce(l.combination, 0) IN (SELECT value FROM json_each(${JSON.stringify(own)}))`;
   return fund === NONE ? sql`AND NOT ${isAmong}` : sql`AND ${isAmong}`;
 }

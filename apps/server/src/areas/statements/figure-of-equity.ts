@@ -30,15 +30,15 @@ import { linesPart, type Part, type Sought, type Source } from './figure-parts.j
 export function figureOfEquity(sought: Sought, { row, component }: FigureQuery): Source {
   const { db, organisation, view, chart, from, to } = sought;
   const statement = equityStatement(chart, organisation.kind, equityFlows(db, organisation, view, from, to));
-  const at = statement.components.findIndex(({ key, account }) => (account?.number ?? String(key)) === component);
-  const amountOf = (one: EquityStatement['rows'][number]): Minor =>
-    component === undefined ? one.total : (one.amounts[at] ?? ZERO);
+  const index = statement.components.findIndex(({ key, account }) => (account?.number ?? String(key)) === component);
+  const amountOf = (equityRow: EquityStatement['rows'][number]): Minor =>
+    component === undefined ? equityRow.total : (equityRow.amounts[index] ?? ZERO);
   const own = statement.rows.find(({ key }) => key === row);
-  if (!own || (component !== undefined && at < 0)) throw notFound('figure');
+  if (!own || (component !== undefined && index < 0)) throw notFound('figure');
   const amount = amountOf(own);
-  const of = statement.components[at];
+  const equityComponent = statement.components[index];
   const source = (parts: readonly Part[]): Source => ({
-    label: of ? `${own.label}: ${of.label}` : own.label,
+    label: equityComponent ? `${own.label}: ${equityComponent.label}` : own.label,
     amount,
     parts: parts.filter((part) => part.amount !== 0),
   });
@@ -46,18 +46,20 @@ export function figureOfEquity(sought: Sought, { row, component }: FigureQuery):
     return source(
       statement.rows
         .filter(({ key }) => key !== 'closing-equity')
-        .map((one): Part => {
-          const figure = { statement: 'equity-statement', row: one.key, from, to } as const;
-          return { label: one.label, amount: amountOf(one), figure: { ...figure, ...(component && { component }) } };
+        .map((row): Part => {
+          const figure = { statement: 'equity-statement', row: row.key, from, to } as const;
+          return { label: row.label, amount: amountOf(row), figure: { ...figure, ...(component && { component }) } };
         }),
     );
-  const accounts = chart.accounts.filter((account) => isPermanentEquity(account) && (!of || of.account === account));
+  const accounts = chart.accounts.filter(
+    (account) => isPermanentEquity(account) && (!equityComponent || equityComponent.account === account),
+  );
   const parts =
     own.key === 'opening-equity'
       ? openingParts(sought, accounts, amount)
       : own.key === 'net-result'
-        ? resultParts(sought, of?.account)
-        : movementParts(sought, own.key, accounts, of?.account);
+        ? resultParts(sought, equityComponent?.account)
+        : movementParts(sought, own.key, accounts, equityComponent?.account);
   const rest = subtract(amount, sumOf(parts.map((part) => part.amount)));
   return source([...parts, restPart(sought, own.key, rest, component)]);
 }
@@ -74,8 +76,11 @@ function restPart(sought: Sought, key: EquityRowKey, amount: Minor, component: s
     start === undefined || amount === 0
       ? undefined
       : equityStatement(chart, organisation.kind, equityFlows(db, organisation, view, start, to));
-  const at = before?.components.findIndex((one) => (one.account?.number ?? String(one.key)) === component) ?? -1;
-  const result = before?.rows.find((row) => row.key === 'net-result')?.amounts[at];
+  const index =
+    before?.components.findIndex(
+      (equityComponent) => (equityComponent.account?.number ?? String(equityComponent.key)) === component,
+    ) ?? -1;
+  const result = before?.rows.find((row) => row.key === 'net-result')?.amounts[index];
   if (start === undefined || component === undefined || result !== amount) return { label, amount };
   const figure = { statement: 'equity-statement', row: 'net-result', component, from: start, to } as const;
   return { label, amount, figure };
@@ -138,7 +143,9 @@ function movementParts(
   component: Account | undefined,
 ): Part[] {
   const flows = flowsBetween(db, view, from, to).filter(({ stage }) => stage !== 'closing');
-  const movements = Object.entries(ROW_OF_MOVEMENT).flatMap(([movement, of]) => (of === row ? [movement] : []));
+  const movements = Object.entries(ROW_OF_MOVEMENT).flatMap(([movement, column]) =>
+    column === row ? [movement] : [],
+  );
   const asked = row === 'other' ? [...movements, NONE] : movements;
   const own = accounts.flatMap((account) =>
     asked.map((movement): Part => {

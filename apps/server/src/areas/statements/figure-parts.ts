@@ -55,13 +55,13 @@ export function figureOfRows(
   partsOf: (row: AlignedRow, amount: Minor) => readonly Part[],
 ): Source {
   const aligned = alignedRows(chart, [rows], arrangement);
-  const at = aligned.findIndex((row) => isRowOf(row, query));
-  const found = aligned[at];
+  const index = aligned.findIndex((row) => isRowOf(row, query));
+  const found = aligned[index];
   if (!found) throw notFound('figure');
   return {
     label: found.label,
     amount: found.amounts[0] ?? ZERO,
-    parts: figureTerms(aligned, at).flatMap(({ row, sign }) =>
+    parts: figureTerms(aligned, index).flatMap(({ row, sign }) =>
       partsOf(row, minor(sign * (row.amounts[0] ?? 0))).map((part) =>
         sign === 1 || !part.lines
           ? part

@@ -68,8 +68,8 @@ export function figureReport(
   return {
     label,
     amount: write(amount),
-    parts: parts.map(({ label: name, account = null, lines = null, figure = null, amount: of }, at) => {
-      return { label: name, account, amount: write(of), lines, figure, entry: entries.get(at) ?? null };
+    parts: parts.map(({ label: name, account = null, lines = null, figure = null, amount }, index) => {
+      return { label: name, account, amount: write(amount), lines, figure, entry: entries.get(index) ?? null };
     }),
     sum: write(sumOf(parts.map((part) => part.amount))),
   };
@@ -149,11 +149,12 @@ function equityWithin(
   flows: readonly LedgerFlow[],
 ): Part[] {
   const sums = sumByAccount(flows);
-  const partsOf = (one: Account): Part[] => {
-    const held = negated(sums.get(one.id) ?? ZERO);
-    return held === 0 ? [] : [linesPart(one, one.name, held, { to, stages: 'all', ...value }, -1)];
+  const partsOf = (account: Account): Part[] => {
+    const held = negated(sums.get(account.id) ?? ZERO);
+    return held === 0 ? [] : [linesPart(account, account.name, held, { to, stages: 'all', ...value }, -1)];
   };
-  const isOwn = (one: Account): boolean => isPermanentEquity(one) && (row === 'carry' || one.id === account?.id);
+  const isOwn = (candidate: Account): boolean =>
+    isPermanentEquity(candidate) && (row === 'carry' || candidate.id === account?.id);
   const own = chart.accounts.filter(isOwn).flatMap(partsOf);
   const all = [...own, ...chart.accounts.filter(isTemporary).flatMap(partsOf)];
   const found = [own, all].find((parts) => sumOf(parts.map((part) => part.amount)) === amount);
@@ -162,13 +163,15 @@ function equityWithin(
 
 /** The entries that parts name, by the place of the part. */
 function entriesOf({ db, organisation }: Sought, parts: readonly Part[]) {
-  const named = parts.flatMap(({ place, amount }, at) => (place === undefined ? [] : [{ place, amount, at }]));
+  const named = parts.flatMap(({ place, amount }, index) =>
+    place === undefined ? [] : [{ place, amount, at: index }],
+  );
   if (named.length === 0) return new Map<number, FigurePartResponse['entry']>();
   const rows = db.all<{ entry: number; year: string; number: number; date: CivilDate; explanation: string }>(sql`
     SELECT place AS entry, year, number, date, explanation FROM entry WHERE organisation = ${organisation.id}
       AND place IN (SELECT value FROM json_each(${JSON.stringify(named.map(({ place }) => place))}))`);
   const byPlace = new Map(rows.map((row) => [row.entry, row]));
-  const told = entriesTold(
+  const described = entriesTold(
     db,
     organisation,
     named.flatMap(({ place, amount }) => {
@@ -176,5 +179,5 @@ function entriesOf({ db, organisation }: Sought, parts: readonly Part[]) {
       return row ? [{ ...row, contact: null, amount }] : [];
     }),
   );
-  return new Map(named.map(({ at }, index) => [at, told[index] ?? null]));
+  return new Map(named.map(({ at }, index) => [at, described[index] ?? null]));
 }

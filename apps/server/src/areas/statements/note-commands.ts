@@ -185,7 +185,7 @@ function recordNote(
   after: KeptNote | undefined,
 ): void {
   const { id = 0, title = '' } = after ?? before ?? {};
-  const told = (row: KeptNote | undefined): Particulars | undefined =>
+  const particularsOf = (row: KeptNote | undefined): Particulars | undefined =>
     row && {
       year: row.year,
       'only up to': row.lastDay,
@@ -195,5 +195,12 @@ function recordNote(
       title: row.title,
       text: row.text,
     };
-  recordChange(context, { ...actor, subject: 'note', object: id, title, before: told(before), after: told(after) });
+  recordChange(context, {
+    ...actor,
+    subject: 'note',
+    object: id,
+    title,
+    before: particularsOf(before),
+    after: particularsOf(after),
+  });
 }

@@ -13,14 +13,14 @@ import type { PaperPiece, PaperRow, StatementPaper } from '../../platform/files/
 /** Names the notes that are on the rows of a statement behind these. @example 'Vans' // → 'Vans (note 2)' */
 export function withNoteNumbers<Of extends { rows: (SetRow & { label: string; account?: string | null })[] }>(
   statement: StatementKey,
-  of: Of,
+  drawn: Of,
   notes: readonly NoteResponse[],
 ): Of {
   const own = notes.filter((note) => note.statement === statement);
-  if (own.length === 0) return of;
+  if (own.length === 0) return drawn;
   return {
-    ...of,
-    rows: of.rows.map((row) => {
+    ...drawn,
+    rows: drawn.rows.map((row) => {
       const on = own.filter((note) => isNoteOn(note, { ...row, account: row.account ?? null }));
       return on.length === 0 ? row : { ...row, label: `${row.label} (${noteNumbers(on)})` };
     }),
@@ -34,8 +34,8 @@ function noteNumbers(notes: readonly NoteResponse[]): string {
 }
 
 /** The notes as they are printed: each with its number, what it is on, its text and its table. */
-export function notesPaper(of: NotesResponse): StatementPaper {
-  const { organisation, title, dateLine } = of;
+export function notesPaper(notes: NotesResponse): StatementPaper {
+  const { organisation, title, dateLine } = notes;
   return {
     organisation,
     title,
@@ -43,12 +43,12 @@ export function notesPaper(of: NotesResponse): StatementPaper {
     columns: [],
     rows: [],
     notes: [],
-    pieces: of.notes.map((note): PaperPiece => ({
+    pieces: notes.notes.map((note): PaperPiece => ({
       heading: `${note.number}. ${note.title}`,
       about: note.on,
       paragraphs: paragraphsOf(note.text),
       columns: note.table?.columns ?? [],
-      rows: note.table ? tableRows(note.table, of) : [],
+      rows: note.table ? tableRows(note.table, notes) : [],
     })),
   };
 }
@@ -78,10 +78,10 @@ function tableRows({ rows }: NoteTableResponse, { currency }: NotesResponse): Pa
 const HEADS = 5;
 
 /** The notes as a sheet, the sums of their tables as formulas. */
-export function notesSheet(of: NotesResponse): SheetOfWorkbook {
-  const width = Math.max(1, ...of.notes.map(({ table }) => table?.columns.length ?? 0));
+export function notesSheet(notes: NotesResponse): SheetOfWorkbook {
+  const width = Math.max(1, ...notes.notes.map(({ table }) => table?.columns.length ?? 0));
   const rows: SheetRow[] = [];
-  for (const { number, title, on, text, table } of of.notes) {
+  for (const { number, title, on, text, table } of notes.notes) {
     if (rows.length > 0) rows.push({ cells: [] });
     rows.push({ cells: [String(number), title], isBold: true });
     if (on !== '') rows.push({ cells: [null, on], isItalic: true });
@@ -92,9 +92,9 @@ export function notesSheet(of: NotesResponse): SheetOfWorkbook {
     name: 'Notes',
     widths: [6, 44, ...Array.from({ length: width }, () => 15)],
     rows: [
-      { cells: [of.organisation] },
-      { cells: [of.title], isBold: true },
-      { cells: [of.dateLine], isItalic: true },
+      { cells: [notes.organisation] },
+      { cells: [notes.title], isBold: true },
+      { cells: [notes.dateLine], isItalic: true },
       { cells: [] },
       { cells: ['Note', ''], isBold: true },
       ...rows,
@@ -107,19 +107,19 @@ export function notesSheet(of: NotesResponse): SheetOfWorkbook {
 
 /** @param from the number of the row in which the heads of the table stand */
 function sheetRows({ columns, rows, endsInTotal }: NoteTableResponse, from: number): SheetRow[] {
-  const rowNumber = (at: number): number => from + 1 + at;
+  const rowNumber = (index: number): number => from + 1 + index;
   const letter = (column: number): string => columnLetters(2 + column);
   const heads: SheetRow = { cells: [null, null, ...columns], isItalic: true };
   return [
     heads,
-    ...rows.map(({ label, kind, amounts, terms }, at): SheetRow => {
+    ...rows.map(({ label, kind, amounts, terms }, index): SheetRow => {
       const cells = amounts.map((amount, column): SheetCell => {
         if (amount === null) return null;
         const [number, decimals] = [Number(amount), amount.split('.')[1]?.length ?? 0];
         if (terms) return { formula: sumFormula(terms, letter(column), rowNumber), result: number, decimals };
         const isTotal = endsInTotal && column === amounts.length - 1 && column > 0;
         if (!isTotal) return { number, decimals };
-        const across = `SUM(${letter(0)}${rowNumber(at)}:${letter(column - 1)}${rowNumber(at)})`;
+        const across = `SUM(${letter(0)}${rowNumber(index)}:${letter(column - 1)}${rowNumber(index)})`;
         return { formula: across, result: number, decimals };
       });
       return {

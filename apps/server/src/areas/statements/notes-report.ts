@@ -37,13 +37,13 @@ export function notesReport(db: Db, organisation: Organisation, query: NotesQuer
     const account = row.account === null ? undefined : chart.byId.get(row.account);
     return { ...row, account: account?.number ?? null, name: account ? accountTitle(account) : '' };
   });
-  const notes = inReadingOrder(kept, statements).map((note, at): NoteResponse => {
+  const notes = inReadingOrder(kept, statements).map((note, index): NoteResponse => {
     const { id, statement, row, account, title, text, standard, lastDay, version } = note;
     const drawn = statements.find(({ key }) => key === statement);
-    const on = row === null && account === null ? drawn : drawn?.rows.find((one) => isNoteOn(note, one));
+    const on = row === null && account === null ? drawn : drawn?.rows.find((row) => isNoteOn(note, row));
     return {
       id,
-      number: at + 1,
+      number: index + 1,
       statement,
       row,
       account,

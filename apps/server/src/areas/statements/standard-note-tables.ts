@@ -47,16 +47,17 @@ export interface NotedDays {
 }
 
 /** The table of a standard note, and whether it ends in what the balance sheet says; undefined where nothing is to tell. */
-export function standardNoteTable(of: NotedDays, standard: StandardNote): NoteTableResponse | undefined {
-  const { db, organisation, view, chart, to } = of;
+export function standardNoteTable(notedDays: NotedDays, standard: StandardNote): NoteTableResponse | undefined {
+  const { db, organisation, view, chart, to } = notedDays;
   // of the old books there are balances, and no entries
   if (to < oldBooksOf(db, organisation).changeover) return undefined;
-  const table = tableOf(of, standard);
+  const table = tableOf(notedDays, standard);
   if (!table) return undefined;
   const position = positionAt(db, organisation, view, chart, to);
   const key: string = STANDARD_NOTES[standard].row;
   const sheet = balanceSheet(chart, organisation.kind, position.flows, position.equity);
-  const figure = key === '' ? controlled(of, standard) : (sheet.rows.find((row) => row.key === key)?.amount ?? ZERO);
+  const figure =
+    key === '' ? controlled(notedDays, standard) : (sheet.rows.find((row) => row.key === key)?.amount ?? ZERO);
   const write = (amount: Minor | undefined): string | null =>
     amount === undefined ? null : formatAmount(amount, organisation.baseCurrency);
   return {
@@ -72,8 +73,8 @@ export function standardNoteTable(of: NotedDays, standard: StandardNote): NoteTa
   };
 }
 
-function tableOf(of: NotedDays, standard: StandardNote): NoteTable | undefined {
-  const { db, organisation, view, chart, arrangement, from, to } = of;
+function tableOf(notedDays: NotedDays, standard: StandardNote): NoteTable | undefined {
+  const { db, organisation, view, chart, arrangement, from, to } = notedDays;
   switch (standard) {
     case 'fixed-assets':
       return assetMovement(chart, arrangement, assetMovements(db, view, chart, { from, to }));
@@ -81,13 +82,17 @@ function tableOf(of: NotedDays, standard: StandardNote): NoteTable | undefined {
       const flows = equityFlows(db, organisation, view, from, to);
       const places = arrangedPlaces(chart, arrangement);
       const statement = withComponentsInOrder(equityStatement(chart, organisation.kind, flows), places);
-      return equityMovement(statement, resultInParts(of, flows));
+      return equityMovement(statement, resultInParts(notedDays, flows));
     }
     case 'receivables':
     case 'payables': {
       // what is open is told as it is known now
       if (view.knownTo !== undefined) return undefined;
-      const open = openByAge(db, { organisation: organisation.id, accounts: accountsOf(of, standard), asAt: to });
+      const open = openByAge(db, {
+        organisation: organisation.id,
+        accounts: accountsOf(notedDays, standard),
+        asAt: to,
+      });
       const sign = standard === 'receivables' ? 1 : -1;
       return ageTable(keysOf(AGES).map((age) => [AGES[age], minor(sign * open[age] || 0)]));
     }
@@ -117,9 +122,9 @@ function accountsOf({ db, organisation }: NotedDays, standard: 'receivables' | '
 }
 
 /** What stands on the accounts of what is owed, on the side on which it is owed. */
-function controlled(of: NotedDays, standard: StandardNote): Minor {
+function controlled(notedDays: NotedDays, standard: StandardNote): Minor {
   if (standard !== 'receivables' && standard !== 'payables') return ZERO;
-  const balances = sumByAccount(flowsBetween(of.db, of.view, undefined, of.to));
-  const sum = sumOf(accountsOf(of, standard).map(({ id }) => balances.get(id) ?? ZERO));
+  const balances = sumByAccount(flowsBetween(notedDays.db, notedDays.view, undefined, notedDays.to));
+  const sum = sumOf(accountsOf(notedDays, standard).map(({ id }) => balances.get(id) ?? ZERO));
   return standard === 'receivables' ? sum : minor(-sum || 0);
 }

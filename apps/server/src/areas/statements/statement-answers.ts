@@ -50,12 +50,13 @@ export function withoutEmptyValues<Of extends { readonly rows: readonly Statemen
   drawn: DrawnColumns<Of>,
 ): DrawnColumns<Of> {
   const isShown = drawn.columns.map(
-    ({ within }, at) => !within || drawn.figures[at]?.of?.rows.some(({ amount = ZERO }) => amount !== 0) !== false,
+    ({ within }, index) =>
+      !within || drawn.figures[index]?.of?.rows.some(({ amount = ZERO }) => amount !== 0) !== false,
   );
   return {
     ...drawn,
-    columns: drawn.columns.filter((_, at) => isShown[at]),
-    figures: drawn.figures.filter((_, at) => isShown[at]),
+    columns: drawn.columns.filter((_, index) => isShown[index]),
+    figures: drawn.figures.filter((_, index) => isShown[index]),
   };
 }
 
@@ -90,7 +91,7 @@ export function heading(
 /** The heads of columns, with those of the change. */
 export function columnAnswers({ columns, figures, hasChange }: DrawnColumns<unknown>): ColumnResponse[] {
   const [main, before] = columns;
-  const told = columns.map(({ key, label, from, to, within, knownOn = null }, at): ColumnResponse => ({
+  const written = columns.map(({ key, label, from, to, within, knownOn = null }, index): ColumnResponse => ({
     key,
     label,
     from,
@@ -98,12 +99,12 @@ export function columnAnswers({ columns, figures, hasChange }: DrawnColumns<unkn
     knownOn,
     type: 'amount',
     within: within ? { breakdown: within.breakdown, value: within.value } : null,
-    note: figures[at]?.note ?? null,
+    note: figures[index]?.note ?? null,
   }));
-  if (!hasChange || !main || !before) return told;
+  if (!hasChange || !main || !before) return written;
   const days = { from: before.from, to: main.to, within: null, knownOn: null, note: null };
   return [
-    ...told,
+    ...written,
     { key: 'change', type: 'change', label: 'Change', ...days },
     { key: 'change-percent', type: 'percent', label: '%', ...days },
   ];
@@ -117,11 +118,15 @@ export function columnCells(
 ): (string | null)[] {
   const write = (amount: Minor | undefined): string | null =>
     amount === undefined ? null : formatAmount(amount, organisation.baseCurrency);
-  const told = amounts.map(write);
-  if (!hasChange) return told;
+  const written = amounts.map(write);
+  if (!hasChange) return written;
   const [now, before] = amounts;
-  if (now === undefined && before === undefined) return [...told, null, null];
-  return [...told, write(subtract(now ?? ZERO, before ?? ZERO)), percentChange(now ?? ZERO, before ?? ZERO) ?? null];
+  if (now === undefined && before === undefined) return [...written, null, null];
+  return [
+    ...written,
+    write(subtract(now ?? ZERO, before ?? ZERO)),
+    percentChange(now ?? ZERO, before ?? ZERO) ?? null,
+  ];
 }
 
 /** The rows of all columns as they go over the wire; none where there is nothing to draw. */
@@ -139,8 +144,8 @@ export function rowAnswers(
   );
   const answer = ({ row, key, label, account, amounts: all, together }: AlignedRow): StatementRowResponse => {
     const amounts = columnCells(organisation, drawn, all);
-    const told = { row, key, label, account: account?.number ?? null, amount: amounts[main] ?? null, amounts };
-    return together ? { ...told, together: together.map(answer) } : told;
+    const written = { row, key, label, account: account?.number ?? null, amount: amounts[main] ?? null, amounts };
+    return together ? { ...written, together: together.map(answer) } : written;
   };
   return rows.map(answer);
 }
@@ -158,16 +163,16 @@ export function statementFileRows({ rows, columns }: Pick<BalanceSheetResponse, 
     row === 'account' ? '' : key,
     label,
     account ?? '',
-    ...order.map((at) => amounts[at] ?? ''),
+    ...order.map((index) => amounts[index] ?? ''),
   ]);
 }
 
 /** A statement as CSV. */
-export function statementCsv(of: Pick<BalanceSheetResponse, 'rows' | 'columns'>): string {
+export function statementCsv(balanceSheet: Pick<BalanceSheetResponse, 'rows' | 'columns'>): string {
   return writeCsv(
-    statementFileColumns(of),
-    statementFileRows(of),
-    of.columns.map(({ key }) => key),
+    statementFileColumns(balanceSheet),
+    statementFileRows(balanceSheet),
+    balanceSheet.columns.map(({ key }) => key),
   );
 }
 

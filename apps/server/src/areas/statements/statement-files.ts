@@ -53,18 +53,18 @@ export function statementPapers(
   asked: StatementsQuestion,
 ): { readonly statements: readonly StatementPaper[]; readonly notes: readonly StatementPaper[] } {
   const { drawn, notes } = drawnStatements(db, asked);
-  const statements = drawn.map((one): StatementPaper => {
-    switch (one.key) {
+  const statements = drawn.map((drawnStatement): StatementPaper => {
+    switch (drawnStatement.key) {
       case 'income-statement':
-        return incomePaper(one.of);
+        return incomePaper(drawnStatement.of);
       case 'equity-statement':
-        return equityPaper(one.of);
+        return equityPaper(drawnStatement.of);
       case 'balance-sheet':
-        return balanceSheetPaper(one.of);
+        return balanceSheetPaper(drawnStatement.of);
       case 'cash-flow-statement':
-        return cashFlowPaper(one.of);
+        return cashFlowPaper(drawnStatement.of);
       default:
-        return one satisfies never;
+        return drawnStatement satisfies never;
     }
   });
   return { statements, notes: notes ? [notesPaper(notes)] : [] };
@@ -77,7 +77,10 @@ export function statementFiles(
 ): ReturnType<typeof statementPapers> & { readonly csv: Readonly<Partial<Record<StatementKey, string>>> } {
   const { drawn } = drawnStatements(db, asked);
   const csv = Object.fromEntries(
-    drawn.map((one) => [one.key, one.key === 'equity-statement' ? equityCsv(one.of) : statementCsv(one.of)]),
+    drawn.map((drawnStatement) => [
+      drawnStatement.key,
+      drawnStatement.key === 'equity-statement' ? equityCsv(drawnStatement.of) : statementCsv(drawnStatement.of),
+    ]),
   );
   return { ...statementPapers(db, asked), csv };
 }
@@ -86,9 +89,11 @@ export function statementFiles(
 export const statementsWorkbook = defineFileTask('statementsWorkbook', (db: Db, asked: StatementsQuestion) => {
   const { drawn, notes } = atOneMoment(db, () => drawnStatements(db, asked));
   const carried = new Map<string, string>();
-  const sheets = drawn.map((one) => {
+  const sheets = drawn.map((drawnStatement) => {
     const { sheet, carried: further } =
-      one.key === 'equity-statement' ? equitySheet(one.of, carried) : rowsSheet(one.key, one.of, carried);
+      drawnStatement.key === 'equity-statement'
+        ? equitySheet(drawnStatement.of, carried)
+        : rowsSheet(drawnStatement.key, drawnStatement.of, carried);
     for (const [name, cell] of further) if (!carried.has(name)) carried.set(name, cell);
     return sheet;
   });
@@ -117,8 +122,8 @@ function drawnStatements(
   const days = { ...(from && { from }), ...(to && { to }), ...(asKnownOn && { asKnownOn }), form };
   const all = asksNotes === 'true' ? notesReport(db, organisation, days, today) : undefined;
   const notes = all && all.notes.length > 0 ? all : undefined;
-  const noted = <Of extends Parameters<typeof withNoteNumbers>[1]>(key: StatementKey, of: Of): Of =>
-    withNoteNumbers(key, of, notes?.notes ?? []);
+  const noted = <Of extends Parameters<typeof withNoteNumbers>[1]>(key: StatementKey, statement: Of): Of =>
+    withNoteNumbers(key, statement, notes?.notes ?? []);
   const drawn = statementsAsked(statements).map((key): DrawnStatement => {
     switch (key) {
       case 'income-statement':
@@ -143,17 +148,17 @@ function drawnStatements(
 
 function titleOf(
   { name }: Organisation,
-  of: readonly { readonly title: string; readonly dateLine: string }[],
+  statements: readonly { readonly title: string; readonly dateLine: string }[],
 ): string {
-  const [first] = of;
-  return `${name}, ${of.length === 1 && first ? first.title : 'Statements'}, ${first?.dateLine ?? ''}`;
+  const [first] = statements;
+  return `${name}, ${statements.length === 1 && first ? first.title : 'Statements'}, ${first?.dateLine ?? ''}`;
 }
 
 /** The statements that are asked for, in the order of the chain; all where none is named. @throws {Refusal} 422 */
 function statementsAsked(text: string | undefined): readonly StatementKey[] {
   if (!text) return STATEMENTS;
   const named = text.split(',');
-  const unknown = named.find((key) => !STATEMENTS.some((one) => one === key));
+  const unknown = named.find((key) => !STATEMENTS.some((statement) => statement === key));
   if (unknown !== undefined) {
     const message = `The statements are ${STATEMENTS.join(', ')}.`;
     throw new Refusal(422, [problem('statement-unknown', 'statements', message)]);

@@ -31,101 +31,105 @@ type Money = Pick<StatementHeading, 'currency' | 'rounding'>;
 const NO_FIGURE: Figure = { text: '', rule: '' };
 
 /** An income statement as it is printed. */
-export function incomePaper(of: IncomeStatementResponse): StatementPaper {
-  return rowsPaper(of, of.form === 'multi-step');
+export function incomePaper(incomeStatement: IncomeStatementResponse): StatementPaper {
+  return rowsPaper(incomeStatement, incomeStatement.form === 'multi-step');
 }
 
 /** A balance sheet as it is printed. */
-export function balanceSheetPaper(of: BalanceSheetResponse): StatementPaper {
-  return rowsPaper(of, false);
+export function balanceSheetPaper(balanceSheet: BalanceSheetResponse): StatementPaper {
+  return rowsPaper(balanceSheet, false);
 }
 
 /** A cash-flow statement as it is printed, with what moved no cash told under it. */
-export function cashFlowPaper(of: CashFlowResponse): StatementPaper {
-  const paper = rowsPaper(of, false);
-  const told = of.withoutCash.map(
+export function cashFlowPaper(cashFlow: CashFlowResponse): StatementPaper {
+  const paper = rowsPaper(cashFlow, false);
+  const listed = cashFlow.withoutCash.map(
     ({ entry, date, explanation, amount }) =>
-      `${shortDate(parseCivilDate(date))}, ${explanation} (${entry}): ${printedAmount(amount, of.currency, of.rounding)}`,
+      `${shortDate(parseCivilDate(date))}, ${explanation} (${entry}): ${printedAmount(amount, cashFlow.currency, cashFlow.rounding)}`,
   );
-  if (told.length === 0) return paper;
-  const { entries, amount } = of.withoutCashInAll;
-  const which = withoutCashWords(told.length, entries, printedAmount(amount, of.currency, of.rounding));
-  return { ...paper, notes: [...paper.notes, which, ...told] };
+  if (listed.length === 0) return paper;
+  const { entries, amount } = cashFlow.withoutCashInAll;
+  const which = withoutCashWords(listed.length, entries, printedAmount(amount, cashFlow.currency, cashFlow.rounding));
+  return { ...paper, notes: [...paper.notes, which, ...listed] };
 }
 
 /** A statement of changes in equity as it is printed: a column a component, and the totals of each column. */
-export function equityPaper(of: EquityStatementResponse): StatementPaper {
-  const isCompared = of.columns.length > 1;
-  const components = of.columns.length > MOST_BESIDE ? [] : of.components;
+export function equityPaper(equityStatement: EquityStatementResponse): StatementPaper {
+  const isCompared = equityStatement.columns.length > 1;
+  const components = equityStatement.columns.length > MOST_BESIDE ? [] : equityStatement.components;
   const hasTotal = isCompared || components.length !== 1;
-  const sign = currencySign(of.currency);
-  const rows = of.rows.map((row): PaperRow => {
+  const sign = currencySign(equityStatement.currency);
+  const rows = equityStatement.rows.map((row): PaperRow => {
     const isSum = row.row === 'total';
     const write = (amount: string | null, hasSign: boolean): string => {
       if (amount === null) return '';
       if (!isSum && Number(amount) === 0) return '–';
-      const text = printedAmount(amount, of.currency, of.rounding);
+      const text = printedAmount(amount, equityStatement.currency, equityStatement.rounding);
       return hasSign ? withSign(sign, text) : text;
     };
     const totals = isCompared
-      ? row.totals.map((amount, at) =>
-          columnText(of.columns[at], amount, (one) => write(one, isSum && of.columns[at]?.type === 'amount')),
+      ? row.totals.map((amount, index) =>
+          columnText(equityStatement.columns[index], amount, (amount) =>
+            write(amount, isSum && equityStatement.columns[index]?.type === 'amount'),
+          ),
         )
       : hasTotal
         ? [write(row.total, isSum)]
         : [];
-    const texts = [...components.map((_, at) => write(row.amounts[at] ?? null, isSum)), ...totals];
+    const texts = [...components.map((_, index) => write(row.amounts[index] ?? null, isSum)), ...totals];
     const rule: PaperRule = row.key === 'closing-equity' ? 'end' : '';
     return { label: row.label, kind: isSum ? 'end' : 'item', figures: texts.map((text) => ({ text, rule })) };
   });
-  const heads = isCompared ? of.columns.map(({ label }) => label) : hasTotal ? ['Total'] : [];
-  return { ...headOf(of), columns: [...components.map(({ label }) => label), ...heads], rows };
+  const heads = isCompared ? equityStatement.columns.map(({ label }) => label) : hasTotal ? ['Total'] : [];
+  return { ...headOf(equityStatement), columns: [...components.map(({ label }) => label), ...heads], rows };
 }
 
 /** With more columns than these, only totals stand in the statement of changes in equity. */
 const MOST_BESIDE = 6;
 
-function headOf(of: StatementHeading & { readonly columns: readonly ColumnResponse[] }) {
-  const others = of.columns.flatMap(({ key, label, note }) =>
+function headOf(statement: StatementHeading & { readonly columns: readonly ColumnResponse[] }) {
+  const others = statement.columns.flatMap(({ key, label, note }) =>
     note === null || key === 'amount' ? [] : [`${label}: ${note.charAt(0).toLowerCase()}${note.slice(1)}`],
   );
-  const { organisation, title, dateLine } = of;
-  return { organisation, title, dateLine, notes: [...(of.note === null ? [] : [of.note]), ...others] };
+  const { organisation, title, dateLine } = statement;
+  return { organisation, title, dateLine, notes: [...(statement.note === null ? [] : [statement.note]), ...others] };
 }
 
 function rowsPaper(
-  of: StatementHeading & {
+  statement: StatementHeading & {
     readonly rows: readonly StatementRowResponse[];
     readonly columns: readonly ColumnResponse[];
   },
   isStepped: boolean,
 ): StatementPaper {
-  if (of.columns.length === 1)
+  if (statement.columns.length === 1)
     return {
-      ...headOf(of),
-      columns: ranksOf(of.rows).map(() => ''),
-      rows: rowsByRank(of.rows, of, isStepped),
+      ...headOf(statement),
+      columns: ranksOf(statement.rows).map(() => ''),
+      rows: rowsByRank(statement.rows, statement, isStepped),
     };
-  const sign = currencySign(of.currency);
-  const settings = rowSettings(of.rows);
-  const isEmpty = of.columns.map((_, at) => of.rows.every(({ amounts }) => (amounts[at] ?? null) === null));
-  const rows = of.rows.map((row, index): PaperRow => {
+  const sign = currencySign(statement.currency);
+  const settings = rowSettings(statement.rows);
+  const isEmpty = statement.columns.map((_, index) =>
+    statement.rows.every(({ amounts }) => (amounts[index] ?? null) === null),
+  );
+  const rows = statement.rows.map((row, index): PaperRow => {
     const setting = settings[index];
     if (!setting) throw new RangeError('a row has no setting');
     const { kind, rule, hasSign, isOfItem } = setting;
     if (row.row === 'heading') return { label: row.label, kind, figures: [] };
-    const figures = of.columns.map((column, at): Figure => {
-      if (isEmpty[at]) return NO_FIGURE;
-      const text = columnText(column, row.amounts[at] ?? null, (amount) => {
+    const figures = statement.columns.map((column, index): Figure => {
+      if (isEmpty[index]) return NO_FIGURE;
+      const text = columnText(column, row.amounts[index] ?? null, (amount) => {
         if (amount === null || Number(amount) === 0) return '–';
-        const figure = figureText(amount, row.key, of, isStepped);
+        const figure = figureText(amount, row.key, statement, isStepped);
         return hasSign && column.type === 'amount' ? withSign(sign, figure) : figure;
       });
       return { text, rule };
     });
     return { label: row.label, kind, isOfItem, figures };
   });
-  return { ...headOf(of), columns: of.columns.map(({ label }) => label), rows };
+  return { ...headOf(statement), columns: statement.columns.map(({ label }) => label), rows };
 }
 
 /** Items in the inner column, sums in the outer one. */
@@ -136,7 +140,7 @@ function rowsByRank(rows: readonly StatementRowResponse[], money: Money, isStepp
     amount === null ? '' : figureText(amount, key, money, isStepped);
   return rankedRows(rows).map(({ of: row, kind, isOfItem, figures }): PaperRow => {
     const ranked = ranks.map((rank): Figure => {
-      const figure = figures.find((one) => one.rank === rank);
+      const figure = figures.find((figure) => figure.rank === rank);
       if (!figure) return NO_FIGURE;
       const text = write(figure.of);
       return { text: figure.hasSign ? withSign(sign, text) : text, rule: figure.rule };

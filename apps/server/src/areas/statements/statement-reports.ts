@@ -80,8 +80,8 @@ export function incomeStatementReport(
   );
   const drawn = withoutEmptyValues({
     ...flows,
-    figures: flows.figures.map(({ of, note }, at): Figures<IncomeStatement> => {
-      const column = flows.columns[at];
+    figures: flows.figures.map(({ of, note }, index): Figures<IncomeStatement> => {
+      const column = flows.columns[index];
       const { kind } = organisation;
       const statement = of && incomeStatement(chart, of, kind, form, query.zeros === 'true', beside);
       return { of: statement && column && rounding.income(statement, column), note };
@@ -166,12 +166,12 @@ export function equityStatementReport(
       if (!all) return [];
       const own = now.of?.rows.find((row) => row.key === key);
       const ends = { 'opening-equity': from, 'closing-equity': to } as Readonly<Partial<Record<string, CivilDate>>>;
-      const at = isAlone ? ends[key] : undefined;
+      const date = isAlone ? ends[key] : undefined;
       return [
         {
           row: key === 'net-result' ? 'carry' : key in ends ? 'total' : 'account',
           key,
-          label: at ? `At ${longDate(at)}` : all.label,
+          label: date ? `At ${longDate(date)}` : all.label,
           amounts: (own?.amounts ?? now.of?.components.map(() => ZERO) ?? []).map(write),
           total: write(own?.total ?? ZERO),
           totals: columnCells(organisation, drawn, all.amounts),
@@ -245,10 +245,10 @@ function equityFileColumns({ columns }: EquityStatementResponse): string[] {
 }
 
 /** The rows of an equity statement file: a row a component, then the row's total with an empty component. */
-function equityRows(of: EquityStatementResponse): string[][] {
-  const others = otherColumns(of.columns).map((column) => of.columns.indexOf(column));
-  return of.rows.flatMap((row) => [
-    ...of.components.flatMap(({ label, account, key }, index) => {
+function equityRows(equityStatement: EquityStatementResponse): string[][] {
+  const others = otherColumns(equityStatement.columns).map((column) => equityStatement.columns.indexOf(column));
+  return equityStatement.rows.flatMap((row) => [
+    ...equityStatement.components.flatMap(({ label, account, key }, index) => {
       const amount = row.amounts[index] ?? '';
       if (!/[1-9]/.test(amount)) return [];
       return [['account', row.key, row.label, label, account ?? key, amount, ...others.map(() => '')]];
@@ -260,17 +260,17 @@ function equityRows(of: EquityStatementResponse): string[][] {
       '',
       '',
       row.total,
-      ...others.map((at) => row.totals[at] ?? ''),
+      ...others.map((column) => row.totals[column] ?? ''),
     ],
   ]);
 }
 
 /** An equity statement as CSV. */
-export function equityCsv(of: EquityStatementResponse): string {
+export function equityCsv(equityStatement: EquityStatementResponse): string {
   return writeCsv(
-    equityFileColumns(of),
-    equityRows(of),
-    of.columns.map(({ key }) => key),
+    equityFileColumns(equityStatement),
+    equityRows(equityStatement),
+    equityStatement.columns.map(({ key }) => key),
   );
 }
 

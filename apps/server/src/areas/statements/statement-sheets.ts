@@ -50,22 +50,24 @@ export function carriedName(key: string, column: string): string {
  *
  * @param from what is carried from the sheets before it
  */
-export function rowsSheet(key: StatementKey, of: Rows, from: CarriedFigures): StatementSheet {
-  const settings = rowSettings(of.rows);
-  const rowNumber = (at: number): number => HEADS + 1 + at;
+export function rowsSheet(key: StatementKey, statement: Rows, from: CarriedFigures): StatementSheet {
+  const settings = rowSettings(statement.rows);
+  const rowNumber = (index: number): number => HEADS + 1 + index;
   const letter = (column: number): string => columnLetters(FIRST_FIGURE + column);
-  const rows = of.rows.map((row, at): SheetRow => {
-    const { kind, rule, isOfItem } = settings[at] ?? { kind: 'item', rule: '', isOfItem: false };
-    const terms = statementFormula(of.rows, at);
-    const cells = of.columns.map((column, place): SheetCell => {
-      const amount = row.amounts[place] ?? null;
+  const rows = statement.rows.map((row, index): SheetRow => {
+    const { kind, rule, isOfItem } = settings[index] ?? { kind: 'item', rule: '', isOfItem: false };
+    const terms = statementFormula(statement.rows, index);
+    const cells = statement.columns.map((column, columnIndex): SheetCell => {
+      const amount = row.amounts[columnIndex] ?? null;
       if (amount === null) return null;
       if (column.type !== 'amount')
-        return differenceCell(column.type, amount, letter(0), letter(1), rowNumber(at), of);
+        return differenceCell(column.type, amount, letter(0), letter(1), rowNumber(index), statement);
       const reference = from.get(carriedName(row.account ?? row.key, column.key));
       const isCarried = row.row === 'carry' || (key === 'balance-sheet' && row.row === 'account');
-      if (isCarried && reference) return formulaCell(reference, amount, of);
-      return terms ? formulaCell(sumFormula(terms, letter(place), rowNumber), amount, of) : numberCell(amount, of);
+      if (isCarried && reference) return formulaCell(reference, amount, statement);
+      return terms
+        ? formulaCell(sumFormula(terms, letter(columnIndex), rowNumber), amount, statement)
+        : numberCell(amount, statement);
     });
     return {
       cells: [row.account, row.label, ...cells],
@@ -76,13 +78,15 @@ export function rowsSheet(key: StatementKey, of: Rows, from: CarriedFigures): St
     };
   });
   const name = SHEET_NAMES[key];
-  const keyed = of.rows.flatMap((row, at) => (row.row === 'heading' || row.row === 'account' ? [] : [{ row, at }]));
-  const main = of.columns.findIndex((column) => column.key === MAIN_COLUMN);
+  const keyed = statement.rows.flatMap((row, index) =>
+    row.row === 'heading' || row.row === 'account' ? [] : [{ row, at: index }],
+  );
+  const main = statement.columns.findIndex((column) => column.key === MAIN_COLUMN);
   return {
     sheet: {
       name,
-      widths: [10, 44, ...of.columns.map(() => 15)],
-      rows: [...headRows(of, of.columns), ...rows],
+      widths: [10, 44, ...statement.columns.map(() => 15)],
+      rows: [...headRows(statement, statement.columns), ...rows],
       heads: HEADS,
       figuresFrom: FIRST_FIGURE,
       names: keyed.flatMap(({ row, at }) =>
@@ -91,9 +95,9 @@ export function rowsSheet(key: StatementKey, of: Rows, from: CarriedFigures): St
     },
     carried: new Map(
       keyed.flatMap(({ row, at }) =>
-        of.columns.map(
-          (column, place) =>
-            [carriedName(row.key, column.key), `'${name}'!${letter(place)}${rowNumber(at)}`] as const,
+        statement.columns.map(
+          (column, index) =>
+            [carriedName(row.key, column.key), `'${name}'!${letter(index)}${rowNumber(at)}`] as const,
         ),
       ),
     ),
@@ -101,30 +105,43 @@ export function rowsSheet(key: StatementKey, of: Rows, from: CarriedFigures): St
 }
 
 /** A statement of changes in equity as a sheet: a column a component, then the totals of each column. */
-export function equitySheet(of: EquityStatementResponse, from: CarriedFigures): StatementSheet {
+export function equitySheet(equityStatement: EquityStatementResponse, from: CarriedFigures): StatementSheet {
   const name = SHEET_NAMES['equity-statement'];
-  const count = of.components.length;
+  const count = equityStatement.components.length;
   const letter = (column: number): string => columnLetters(FIRST_FIGURE + column);
-  const rowNumber = (at: number): number => HEADS + 1 + at;
-  const last = of.rows.length - 1;
+  const rowNumber = (index: number): number => HEADS + 1 + index;
+  const last = equityStatement.rows.length - 1;
   const above = (column: string): string => `SUM(${column}${rowNumber(0)}:${column}${rowNumber(last - 1)})`;
-  const rows = of.rows.map((row, at): SheetRow => {
+  const rows = equityStatement.rows.map((row, index): SheetRow => {
     const isEnd = row.key === 'closing-equity';
-    const components = row.amounts.map((amount, place): SheetCell => {
-      return isEnd && last > 0 ? formulaCell(above(letter(place)), amount, of) : numberCell(amount, of);
+    const components = row.amounts.map((amount, index): SheetCell => {
+      return isEnd && last > 0
+        ? formulaCell(above(letter(index)), amount, equityStatement)
+        : numberCell(amount, equityStatement);
     });
-    const totals = of.columns.map((column, place): SheetCell => {
-      const amount = row.totals[place] ?? null;
+    const totals = equityStatement.columns.map((column, columnIndex): SheetCell => {
+      const amount = row.totals[columnIndex] ?? null;
       if (amount === null) return null;
-      const own = letter(count + place);
+      const own = letter(count + columnIndex);
       if (column.type !== 'amount')
-        return differenceCell(column.type, amount, letter(count), letter(count + 1), rowNumber(at), of);
+        return differenceCell(
+          column.type,
+          amount,
+          letter(count),
+          letter(count + 1),
+          rowNumber(index),
+          equityStatement,
+        );
       const carried = row.row === 'carry' ? from.get(carriedName(row.key, column.key)) : undefined;
-      if (carried) return formulaCell(carried, amount, of);
-      if (isEnd && last > 0) return formulaCell(above(own), amount, of);
+      if (carried) return formulaCell(carried, amount, equityStatement);
+      if (isEnd && last > 0) return formulaCell(above(own), amount, equityStatement);
       return column.key === MAIN_COLUMN && count > 0
-        ? formulaCell(`SUM(${letter(0)}${rowNumber(at)}:${letter(count - 1)}${rowNumber(at)})`, amount, of)
-        : numberCell(amount, of);
+        ? formulaCell(
+            `SUM(${letter(0)}${rowNumber(index)}:${letter(count - 1)}${rowNumber(index)})`,
+            amount,
+            equityStatement,
+          )
+        : numberCell(amount, equityStatement);
     });
     return {
       cells: [null, row.label, ...components, ...totals],
@@ -133,26 +150,28 @@ export function equitySheet(of: EquityStatementResponse, from: CarriedFigures): 
       rule: isEnd ? 'end' : undefined,
     };
   });
-  const main = of.columns.findIndex((column) => column.key === MAIN_COLUMN);
-  const closing = of.rows.length === 0 ? undefined : rowNumber(last);
+  const main = equityStatement.columns.findIndex((column) => column.key === MAIN_COLUMN);
+  const closing = equityStatement.rows.length === 0 ? undefined : rowNumber(last);
   const carried = new Map<string, string>();
   if (closing !== undefined) {
-    of.components.forEach(({ account, key }, place) =>
-      carried.set(carriedName(account ?? key, MAIN_COLUMN), `'${name}'!${letter(place)}${closing}`),
+    equityStatement.components.forEach(({ account, key }, index) =>
+      carried.set(carriedName(account ?? key, MAIN_COLUMN), `'${name}'!${letter(index)}${closing}`),
     );
-    of.columns.forEach((column, place) =>
-      carried.set(carriedName('total-equity', column.key), `'${name}'!${letter(count + place)}${closing}`),
+    equityStatement.columns.forEach((column, index) =>
+      carried.set(carriedName('total-equity', column.key), `'${name}'!${letter(count + index)}${closing}`),
     );
   }
   const heads = [
-    ...of.components.map(({ label }) => ({ label })),
-    ...of.columns.map(({ label }) => ({ label: of.columns.length === 1 ? 'Total' : label })),
+    ...equityStatement.components.map(({ label }) => ({ label })),
+    ...equityStatement.columns.map(({ label }) => ({
+      label: equityStatement.columns.length === 1 ? 'Total' : label,
+    })),
   ];
   return {
     sheet: {
       name,
       widths: [10, 34, ...heads.map(() => 16)],
-      rows: [...headRows(of, heads), ...rows],
+      rows: [...headRows(equityStatement, heads), ...rows],
       heads: HEADS,
       figuresFrom: FIRST_FIGURE,
       names: closing === undefined || main < 0 ? [] : [['closing_equity', `$${letter(count + main)}$${closing}`]],
@@ -161,12 +180,12 @@ export function equitySheet(of: EquityStatementResponse, from: CarriedFigures): 
   };
 }
 
-function headRows(of: StatementHeading, columns: readonly { readonly label: string }[]): SheetRow[] {
+function headRows(statementHeading: StatementHeading, columns: readonly { readonly label: string }[]): SheetRow[] {
   return [
-    { cells: [of.organisation] },
-    { cells: [of.title], isBold: true },
-    { cells: [of.dateLine], isItalic: true },
-    { cells: [of.note], isItalic: true },
+    { cells: [statementHeading.organisation] },
+    { cells: [statementHeading.title], isBold: true },
+    { cells: [statementHeading.dateLine], isItalic: true },
+    { cells: [statementHeading.note], isItalic: true },
     { cells: ['Account', 'Item', ...columns.map(({ label }) => label)], isBold: true },
   ];
 }
@@ -177,22 +196,22 @@ function differenceCell(
   now: string,
   before: string,
   row: number,
-  of: StatementHeading,
+  statementHeading: StatementHeading,
 ): SheetCell {
   const [a, b] = [`${now}${row}`, `${before}${row}`];
-  if (type === 'change') return formulaCell(`${a}-${b}`, amount, of);
+  if (type === 'change') return formulaCell(`${a}-${b}`, amount, statementHeading);
   return { formula: `IF(${b}=0,"",ROUND((${a}-${b})/ABS(${b})*100,1))`, result: Number(amount), decimals: 1 };
 }
 
-function formulaCell(formula: string, amount: string, of: StatementHeading): SheetCell {
-  return { formula, result: Number(amount), decimals: decimalsOf(amount, of) };
+function formulaCell(formula: string, amount: string, statementHeading: StatementHeading): SheetCell {
+  return { formula, result: Number(amount), decimals: decimalsOf(amount, statementHeading) };
 }
 
 /** A workbook keeps fifteen digits: what has more stays a text, so that nothing is lost. */
-function numberCell(amount: string, of: StatementHeading): SheetCell {
+function numberCell(amount: string, statementHeading: StatementHeading): SheetCell {
   return amount.replaceAll(/\D/g, '').replace(/^0+/, '').length > 15
     ? amount
-    : { number: Number(amount), decimals: decimalsOf(amount, of) };
+    : { number: Number(amount), decimals: decimalsOf(amount, statementHeading) };
 }
 
 /** How many decimals a figure has; −3 where it is told in thousands. */

@@ -87,16 +87,16 @@ export const addTakeOnRows = defineCommand(
     if ((counted?.count ?? 0) + rows.length > MOST_ROWS) {
       throw unprocessable('too-many-rows', 'rows', `A tray takes ${MOST_ROWS.toLocaleString('en')} rows.`);
     }
-    let place = (counted?.last ?? 0) + 1;
+    let position = (counted?.last ?? 0) + 1;
     if (after !== undefined) {
-      place = rowOf(context, organisation, tray, after).place + 1;
+      position = rowOf(context, organisation, tray, after).place + 1;
       db.update(takeOnRow)
         .set({ place: sql`${takeOnRow.place} + ${rows.length}` })
         .where(
           and(
             eq(takeOnRow.organisation, organisation),
             eq(takeOnRow.tray, tray),
-            sql`${takeOnRow.place} >= ${place}`,
+            sql`${takeOnRow.place} >= ${position}`,
           ),
         )
         .run();
@@ -105,7 +105,7 @@ export const addTakeOnRows = defineCommand(
     insertRows(
       db,
       takeOnRow,
-      rows.map(({ cells }, index) => ({ organisation, id: next + index, tray, place: place + index, cells })),
+      rows.map(({ cells }, index) => ({ organisation, id: next + index, tray, place: position + index, cells })),
     );
     return rows.map((_, index) => next + index);
   },
@@ -332,7 +332,8 @@ function lastingEquity(context: WriteContext, { organisation }: Actor, number: s
 function ensureClearing(context: WriteContext, actor: Actor): void {
   if (clearingAccount(context.db, actor.organisation) !== undefined) return;
   const { chart } = booksOf(context, actor.organisation);
-  const number = ['3990', '3995', '3999', '39990', '39995'].find((one) => !chart.byNumber.has(one)) ?? '399990';
+  const number =
+    ['3990', '3995', '3999', '39990', '39995'].find((typedNumber) => !chart.byNumber.has(typedNumber)) ?? '399990';
   addAccounts(context, actor, [
     { number, name: 'Take-on clearing', element: 'equity', classification: 'equity', role: 'take-on-clearing' },
   ]);
@@ -370,7 +371,7 @@ function trayFrom(context: WriteContext, organisation: number, name: string): Tr
 
 function partFrom(context: WriteContext, organisation: number, name: string): PostedPart {
   const tray = trayFrom(context, organisation, name);
-  const part = POSTED_PARTS.find((one) => one === tray);
+  const part = POSTED_PARTS.find((postedPart) => postedPart === tray);
   if (!part) throw unprocessable('posts-nothing', '', `${TRAYS[tray].label} posts nothing by itself.`);
   return part;
 }

@@ -33,23 +33,23 @@ export interface TakeOnPack {
 
 /** The pack of a take-on: old and new trial balance, each list of detail, each proof with its figures. */
 export function takeOnPack(db: Db, organisation: number, today: CivilDate): TakeOnPack {
-  const of = organisationOf(db, organisation);
+  const record = organisationOf(db, organisation);
   const loaded = loadTakeOn(db, organisation, today);
   const { changeover } = loaded.on;
   const { signedOff } = takeOnAt(db, { organisation, today });
   const { entries, seal } = chainEnd(db, organisation);
   const signed = signedOff ? `Signed off by ${signedOff.by} on ${longDate(dayOf(signedOff.at))}` : 'Not signed off';
-  const inLedger = trialBalanceReport(db, of, { asAt: changeover, stage: 'unadjusted' }, today);
-  const proofs = [...controlProofs(db, of, changeover), ...takeOnProofs(db, of, today, changeover)];
+  const inLedger = trialBalanceReport(db, record, { asAt: changeover, stage: 'unadjusted' }, today);
+  const proofs = [...controlProofs(db, record, changeover), ...takeOnProofs(db, record, today, changeover)];
   return {
-    title: `${of.name}: take-on of the opening balances`,
+    title: `${record.name}: take-on of the opening balances`,
     parts: [
-      { type: 'title', lines: [of.name, 'Take-on of the opening balances', `as at ${longDate(changeover)}`] },
+      { type: 'title', lines: [record.name, 'Take-on of the opening balances', `as at ${longDate(changeover)}`] },
       { type: 'text', text: `${signed}. ${entries} entries, last seal ${seal}.` },
       oldTrialBalance(loaded),
-      newTrialBalance(inLedger, of.baseCurrency),
+      newTrialBalance(inLedger, record.baseCurrency),
       ...DETAIL_TRAYS.filter((tray) => loaded.trays[tray].facts.length > 0).map((tray) => detailList(tray, loaded)),
-      proofTable(proofs, of.baseCurrency),
+      proofTable(proofs, record.baseCurrency),
     ],
   };
 }
@@ -96,7 +96,7 @@ function detailList(tray: TrayKey, { trays, on, rows }: LoadedTakeOn): PdfPart {
   const used = columns.filter(({ key }) => rows[tray].some(({ cells }) => (cells[key] ?? '') !== ''));
   const amountOf = (fact: RowFact | undefined): number =>
     (fact?.lines ?? []).reduce((sum, line) => sum + line.amount, 0);
-  const status = takeOnStatus(trays, on).trays.find((one) => one.tray === tray);
+  const status = takeOnStatus(trays, on).trays.find((trayStatus) => trayStatus.tray === tray);
   const difference = status?.difference ?? minor(0);
   return {
     type: 'table',

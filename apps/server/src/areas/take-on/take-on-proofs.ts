@@ -46,7 +46,7 @@ export function takeOnProofs(db: Db, organisation: Organisation, today: CivilDat
   if (posted.length === 0) return [];
   const loaded = loadTakeOn(db, organisation.id, today);
   if (asAt < loaded.on.changeover) return [];
-  const at: TakeOnProofBase = {
+  const base: TakeOnProofBase = {
     loaded,
     balances: balancesAt(db, organisation, asAt),
     db,
@@ -56,9 +56,9 @@ export function takeOnProofs(db: Db, organisation: Organisation, today: CivilDat
   const has = (tray: DetailTray): boolean => posted.includes(tray);
   return [
     ...clearingProof(db, organisation, asAt),
-    ...(has('banks') ? [bankProof(at)] : []),
-    ...(has('assets') ? assetProofs(at) : []),
-    ...(has('stock') ? [stockProof(at)] : []),
+    ...(has('banks') ? [bankProof(base)] : []),
+    ...(has('assets') ? assetProofs(base) : []),
+    ...(has('stock') ? [stockProof(base)] : []),
   ];
 }
 
@@ -155,7 +155,10 @@ function assetProofs({ loaded: { trays, on }, balances, ...of }: TakeOnProofBase
       remark: detailRemark(detail, on, ['asset', 'assets']),
     });
   };
-  const [cost, accumulated] = [classes.map((one) => one.cost), classes.map((one) => one.accumulated)];
+  const [cost, accumulated] = [
+    classes.map((assetClass) => assetClass.cost),
+    classes.map((assetClass) => assetClass.accumulated),
+  ];
   return [
     proof('assets-cost', 'Cost of each asset', [...new Set(cost)], 1),
     proof(
@@ -197,8 +200,8 @@ function numbers(accounts: readonly AccountId[], { books }: TakeOnBooks): string
   return accounts.map((id) => books.chart.byId.get(id)?.number).join(', ');
 }
 
-function count(of: number, one: string, several: string): string {
-  return `${of} ${of === 1 ? one : several}`;
+function count(figure: number, singular: string, several: string): string {
+  return `${figure} ${figure === 1 ? singular : several}`;
 }
 
 type Balances = ReadonlyMap<AccountId, number>;

@@ -134,8 +134,8 @@ function trayResponse(
   const { trays, on } = loaded;
   const { chart, baseCurrency } = on.books;
   const write = (amount: Minor): string => formatAmount(amount, baseCurrency);
-  const status = statuses.find((one) => one.tray === tray);
-  const part = POSTED_PARTS.find((one) => one === tray);
+  const status = statuses.find((status) => status.tray === tray);
+  const part = POSTED_PARTS.find((postedPart) => postedPart === tray);
   const entries = part ? entriesOfPart(db, organisation, part) : [];
   return {
     tray,
@@ -169,13 +169,15 @@ function stateOf(db: Db, organisation: number, part: PostedPart, posted: number,
 
 function suggestionsFor(tray: TrayKey, loaded: LoadedTakeOn): SuggestionResponse[] {
   const { trays, on, rows } = loaded;
-  const part = [...DETAIL_TRAYS, 'trial-balance' as const].find((one) => one === tray);
+  const part = [...DETAIL_TRAYS, 'trial-balance' as const].find((key) => key === tray);
   if (!part) return [];
   const status = takeOnStatus(trays, on);
   const difference =
-    part === 'trial-balance' ? status.outBy : (status.trays.find((one) => one.tray === part)?.difference ?? minor(0));
+    part === 'trial-balance'
+      ? status.outBy
+      : (status.trays.find((tray) => tray.tray === part)?.difference ?? minor(0));
   // while the other side is missing altogether there is nothing to explain
-  if (part !== 'trial-balance' && status.trays.find((one) => one.tray === part)?.trialBalance === undefined)
+  if (part !== 'trial-balance' && status.trays.find((tray) => tray.tray === part)?.trialBalance === undefined)
     return [];
   return explainDifference(part, trays, on)
     .slice(0, MOST_SUGGESTIONS)

@@ -88,7 +88,7 @@ function isPosted({ db }: WriteContext, { organisation }: Actor, id: number): bo
 }
 
 function taxCodeIn(codes: readonly KeptTaxCode[], id: number): KeptTaxCode {
-  const found = codes.find((one) => one.id === id);
+  const found = codes.find((code) => code.id === id);
   if (!found) throw notFound('tax code');
   return found;
 }

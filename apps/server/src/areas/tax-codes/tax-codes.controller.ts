@@ -20,7 +20,7 @@ export class TaxCodesController {
   @Get()
   list(@CurrentOrganisation() organisation: Organisation): TaxCodeResponse[] {
     const chart = loadChart(this.reader.db, organisation.id);
-    return loadTaxCodes(this.reader.db, organisation.id).map((one) => taxCodeResponse(one, chart));
+    return loadTaxCodes(this.reader.db, organisation.id).map((loadTaxCode) => taxCodeResponse(loadTaxCode, chart));
   }
 
   @Post()

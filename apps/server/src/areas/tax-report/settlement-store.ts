@@ -69,7 +69,7 @@ export function settlementsOf(db: Db, organisation: number): Settlement[] {
 }
 
 /** Those that stand. */
-export function standing(settlements: readonly Settlement[]): Settlement[] {
+export function settledNow(settlements: readonly Settlement[]): Settlement[] {
   return settlements.filter(({ reversedBy }) => reversedBy === undefined);
 }
 
@@ -79,14 +79,14 @@ export function settlementResponse(
   { baseCurrency }: Pick<Organisation, 'baseCurrency'>,
   chart: Chart,
 ): TaxSettlementResponse {
-  const of = accountIn(chart, account);
+  const taxAccount = accountIn(chart, account);
   return {
     from,
     to,
     entry: number,
     reversedBy: reversedBy ?? null,
-    account: of.number,
-    accountName: of.name,
+    account: taxAccount.number,
+    accountName: taxAccount.name,
     amount: formatAmount(amount, baseCurrency),
     postedAt,
     postedBy,

@@ -28,9 +28,9 @@ export function taxTables(
   // what was posted since goes into the next period: it is told after the total
   const own = groups.filter(({ group }) => group !== 'since').flatMap(groupRows);
   const since = groups.filter(({ group }) => group === 'since').flatMap(groupRows);
-  const sums = [...own.keys()].filter((at) => own[at]?.kind === 'item');
+  const sums = [...own.keys()].filter((index) => own[index]?.kind === 'item');
   const total = (column: number): string =>
-    formatAmount(sumOf(sums.map((at) => parseAmount(own[at]?.figures[column] || '0', currency))), currency);
+    formatAmount(sumOf(sums.map((sum) => parseAmount(own[sum]?.figures[column] || '0', currency))), currency);
   const owed = parseAmount(due, currency);
   const size = printedAmount(formatAmount(minor(Math.abs(owed)), currency), currency);
   const dateLine = spanLine(calendar, parseCivilDate(from), parseCivilDate(to));

@@ -14,7 +14,7 @@ import { unprocessable } from '../../platform/problems/refusal.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan } from '../organisations/report-dates.js';
 import { loadTaxCodes } from '../tax-codes/tax-code-store.js';
-import { settlementsOf, standing } from './settlement-store.js';
+import { settlementsOf, settledNow } from './settlement-store.js';
 import { countedLines, reportedPeriod } from './tax-sums.js';
 
 /** So many entries are a page. */
@@ -43,11 +43,11 @@ export function taxLinesOf(
   const { from, to } = reportSpan(query, organisation, today);
   const { id, baseCurrency } = organisation;
   const named = query.code.trim().toLowerCase();
-  const code = loadTaxCodes(db, id).find((one) => one.code.toLowerCase() === named);
+  const code = loadTaxCodes(db, id).find((loadTaxCode) => loadTaxCode.code.toLowerCase() === named);
   if (!code) throw unprocessable('tax-code-unknown', 'code', `There is no tax code ${query.code}.`);
   const limit = query.limit ?? PAGE;
   const { group = 'period', rate } = query;
-  const period = reportedPeriod(from, to, standing(settlementsOf(db, id)));
+  const period = reportedPeriod(from, to, settledNow(settlementsOf(db, id)));
   const [afterDate = '', afterPlace = '0'] = query.after?.split(' ') ?? [];
   const sumOn = (side: Side) => sql`sum(CASE WHEN c.side = ${side} THEN c.amount ELSE 0 END)`;
   const rows = db.all<EntrySums>(sql`

@@ -19,7 +19,7 @@ export const taxSettlements = defineReport(
   (db: Db, organisation: Organisation): TaxSettlementResponse[] => {
     const chart = loadChart(db, organisation.id);
     return settlementsOf(db, organisation.id)
-      .map((one) => settlementResponse(one, organisation, chart))
+      .map((settlement) => settlementResponse(settlement, organisation, chart))
       .reverse();
   },
 );

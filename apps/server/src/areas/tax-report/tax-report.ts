@@ -25,7 +25,7 @@ import { ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan } from '../organisations/report-dates.js';
 import { loadTaxCodes } from '../tax-codes/tax-code-store.js';
-import { type Settlement, settlementResponse, settlementsOf, standing } from './settlement-store.js';
+import { type Settlement, settlementResponse, settlementsOf, settledNow } from './settlement-store.js';
 import { type TaxAccount, taxAccount, taxAccounts } from './tax-accounts.js';
 import { reportedPeriod, taxSums } from './tax-sums.js';
 
@@ -41,7 +41,7 @@ export function taxReportOf(
   const chart = loadChart(db, id);
   const codes = loadTaxCodes(db, id);
   const settlements = settlementsOf(db, id);
-  const period = reportedPeriod(from, to, standing(settlements));
+  const period = reportedPeriod(from, to, settledNow(settlements));
   const report = taxReport(
     codes.flatMap(({ id: code }) => taxSums(db, id, code, period)),
     codes,
@@ -64,17 +64,17 @@ export function taxReportOf(
     }),
     due: shown(report.due),
     accounts: accounts
-      .map((one) => accountResponse(one, chart, currency))
+      .map((account) => accountResponse(account, chart, currency))
       .sort((a, b) => a.account.localeCompare(b.account)),
     holds: accounts.every(isExplained) && isReported(accounts, report),
     settlement: period.own ? settlementResponse(period.own, organisation, chart) : null,
-    unsettled: period.own ? null : (whyUnsettled(from, standing(settlements)) ?? null),
+    unsettled: period.own ? null : (whyUnsettled(from, settledNow(settlements)) ?? null),
   };
 }
 
 /** Why a period cannot be settled beside what is settled already. */
 export function whyUnsettled(from: CivilDate, settled: readonly Settlement[]): string | undefined {
-  const later = settled.findLast((one) => one.to >= from);
+  const later = settled.findLast((settlement) => settlement.to >= from);
   return (
     later &&
     `${longDate(later.from)} to ${longDate(later.to)} is settled by ${later.entry}: choose days after it, or reverse that entry first.`
@@ -98,19 +98,19 @@ function rowResponse(row: TaxReportRow, currency: CurrencyCode): TaxReportRowRes
   };
 }
 
-function accountResponse(one: TaxAccount, chart: Chart, currency: CurrencyCode): TaxAccountResponse {
-  const { number, name } = accountIn(chart, one.account);
+function accountResponse(taxAccount: TaxAccount, chart: Chart, currency: CurrencyCode): TaxAccountResponse {
+  const { number, name } = accountIn(chart, taxAccount.account);
   const shown = (amount: Minor): string => formatAmount(amount, currency);
   return {
     account: number,
     name,
-    opening: shown(one.opening),
-    tax: shown(one.tax),
-    settled: shown(one.settled),
-    other: shown(one.other),
-    balance: shown(one.balance),
-    holds: isExplained(one),
-    otherEntries: [...one.otherEntries],
+    opening: shown(taxAccount.opening),
+    tax: shown(taxAccount.tax),
+    settled: shown(taxAccount.settled),
+    other: shown(taxAccount.other),
+    balance: shown(taxAccount.balance),
+    holds: isExplained(taxAccount),
+    otherEntries: [...taxAccount.otherEntries],
   };
 }
 

@@ -27,7 +27,7 @@ import { combinationsOf } from '../journal/posted-entries.js';
 import { ledgerView } from '../ledger/ledger-view.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 import { loadTaxCodes } from '../tax-codes/tax-code-store.js';
-import { settlementsOf, standing } from './settlement-store.js';
+import { settlementsOf, settledNow } from './settlement-store.js';
 import { balancesByCombination, taxAccounts } from './tax-accounts.js';
 import { whyUnsettled } from './tax-report.js';
 
@@ -51,7 +51,7 @@ export const settleTax = defineCommand(
   (context: WriteContext, { organisation, person, key, request }: Settling): EntryResponse => {
     return idempotent(context, { organisation, person, key, request }, () => {
       const books = booksOf(context, organisation);
-      const of = organisationOf(context.db, organisation);
+      const record = organisationOf(context.db, organisation);
       const { from, to, entry, account } = checkedSettlement(context, organisation, request, books);
       const posting = { organisation, person, source: 'tax-settlement' as const };
       const { place, number } = new EntryAppender(context, posting, books).append(entry);
@@ -59,7 +59,7 @@ export const settleTax = defineCommand(
         .insert(taxSettlement)
         .values({ organisation, entry: place, firstDay: from, lastDay: to, account })
         .run();
-      const [answer] = entryAnswers(context.db, of, [entryRowOf(context.db, organisation, number)]);
+      const [answer] = entryAnswers(context.db, record, [entryRowOf(context.db, organisation, number)]);
       if (!answer) throw new Error('A settlement was posted, and no entry came back.');
       return answer;
     });
@@ -85,13 +85,13 @@ function checkedSettlement(
   }
   if (!isCivilDate(from) || !isCivilDate(to) || !account || problems.length > 0) throw new Refusal(422, problems);
   if (from > to) throw unprocessable('from-after-to', 'from', 'The span ends before it begins.');
-  const why = whyUnsettled(from, standing(settlementsOf(db, organisation)));
+  const why = whyUnsettled(from, settledNow(settlementsOf(db, organisation)));
   if (why) throw unprocessable('settled-already', 'from', why);
   const date = checkDate(to, 'ordinary', books);
   if (!date.ok)
     throw new Refusal(
       422,
-      date.problems.map((one) => ({ ...one, path: 'to' })),
+      date.problems.map((problem) => ({ ...problem, path: 'to' })),
     );
   const lines = settlingLines(db, organisation, to, account.id);
   if (lines.length === 0) {
@@ -122,9 +122,11 @@ function settlingLines(
   to: CivilDate,
   account: EntryLine['account'],
 ): EntryLine[] {
-  const of = organisationOf(db, organisation);
-  const accounts = taxAccounts(db, organisation, loadTaxCodes(db, organisation)).filter((one) => one !== account);
-  const standingOn = balancesByCombination(db, ledgerView(db, of, undefined), accounts, to);
+  const record = organisationOf(db, organisation);
+  const accounts = taxAccounts(db, organisation, loadTaxCodes(db, organisation)).filter(
+    (taxAccount) => taxAccount !== account,
+  );
+  const standingOn = balancesByCombination(db, ledgerView(db, record, undefined), accounts, to);
   const values = standingOn.some(({ combination }) => combination !== 0)
     ? combinationsOf(db, organisation)
     : new Map();

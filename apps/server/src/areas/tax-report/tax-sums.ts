@@ -17,8 +17,8 @@ export function reportedPeriod(from: CivilDate, to: CivilDate, settled: readonly
   return {
     from,
     to,
-    before: settled.findLast((one) => one.to < from),
-    own: settled.find((one) => one.from === from && one.to === to),
+    before: settled.findLast((settlement) => settlement.to < from),
+    own: settled.find((settlement) => settlement.from === from && settlement.to === to),
   };
 }
 

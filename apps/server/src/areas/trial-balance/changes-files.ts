@@ -35,7 +35,7 @@ export function changesTables(
   };
   const total = (amounts: readonly string[]): string =>
     formatAmount(sumOf(amounts.map((amount) => parseAmount(amount, currency))), currency);
-  const totals = (['then', 'now', 'change'] as const).map((of) => total(rows.map((row) => row[of])));
+  const totals = (['then', 'now', 'change'] as const).map((side) => total(rows.map((row) => row[side])));
   const inAll = count > entries.length ? [`The first ${entries.length} of ${count} entries.`] : [];
   return [
     {

@@ -60,12 +60,12 @@ export function changesReport(
       loadChart(db, organisation.id),
       flowsBetween(db, view, from, to),
       flowsBetween(db, now, from, to),
-    ).map((one) => ({
-      account: one.account.number,
-      name: one.account.name,
-      then: write(one.then),
-      now: write(one.now),
-      change: write(one.now - one.then),
+    ).map((changedAmount) => ({
+      account: changedAmount.account.number,
+      name: changedAmount.account.name,
+      then: write(changedAmount.then),
+      now: write(changedAmount.now),
+      change: write(changedAmount.now - changedAmount.then),
     })),
     entries: rows.map((row) => ({
       number: entryNumber(row.entry.year, row.entry.number),

@@ -98,7 +98,7 @@ export function worksheetTables(
   );
   const sums = rows.length;
   // an open heading has its figures under it
-  const added = [...rows.keys()].filter((at) => !rows[at]?.isHeading || rows[at]?.isFolded);
+  const added = [...rows.keys()].filter((index) => !rows[index]?.isHeading || rows[index]?.isFolded);
   const plus = (a: string, b: string): string => {
     const [x, y] = [a, b].map((text) => (text === '' ? 0 : parseAmount(text, organisation.baseCurrency)));
     return formatAmount(minor((x ?? 0) + (y ?? 0)), organisation.baseCurrency);
@@ -144,9 +144,11 @@ export function worksheetTables(
                 label: 'With the result',
                 kind: 'end' as const,
                 figures: [
-                  ...shown.flatMap((column, at) =>
+                  ...shown.flatMap((column, index) =>
                     STATEMENTS.has(column)
-                      ? [2 * at, 2 * at + 1].map((place) => plus(totals[place] ?? '', resultFigures[place] ?? ''))
+                      ? [2 * index, 2 * index + 1].map((index) =>
+                          plus(totals[index] ?? '', resultFigures[index] ?? ''),
+                        )
                       : ['', ''],
                   ),
                   ...across.map(() => ''),
@@ -165,7 +167,7 @@ export function worksheetTables(
 function columnsShown(text: string | undefined): readonly WorksheetColumn[] {
   if (!text) return WORKSHEET_COLUMNS;
   const named = text.split(',');
-  if (named.some((name) => !WORKSHEET_COLUMNS.some((one) => one === name))) {
+  if (named.some((name) => !WORKSHEET_COLUMNS.some((worksheetColumn) => worksheetColumn === name))) {
     const message = `The columns are ${WORKSHEET_COLUMNS.join(', ')}.`;
     throw new Refusal(422, [problem('columns', 'show', message)]);
   }

@@ -39,7 +39,7 @@ export function askedValues(
   path = 'breakdown',
 ): AskedValues {
   if (!name) return { across: [], selfBalancing: false };
-  const breakdown = loadBreakdowns(db, organisation.id).find((one) => one.name === name);
+  const breakdown = loadBreakdowns(db, organisation.id).find((loadBreakdown) => loadBreakdown.name === name);
   if (!breakdown) throw unknown('breakdown', path, `There is no breakdown “${name}”.`);
   const all = combinationsOf(db, organisation.id);
   const named = (ids: ReadonlySet<number>): number[] =>
@@ -48,14 +48,14 @@ export function askedValues(
   const { selfBalancing } = breakdown;
   if (unnamed === 'true') return { within: none, across: [], selfBalancing };
   if (value) {
-    const of = breakdown.values.find((one) => one.name === value);
-    if (!of) throw unknown('value', 'value', `“${name}” has no value “${value}”.`);
-    return { within: named(withThoseUnder(breakdown, of.id)), across: [], selfBalancing };
+    const breakdownValue = breakdown.values.find((breakdownValue) => breakdownValue.name === value);
+    if (!breakdownValue) throw unknown('value', 'value', `“${name}” has no value “${value}”.`);
+    return { within: named(withThoseUnder(breakdown, breakdownValue.id)), across: [], selfBalancing };
   }
-  const leaves = valuesInOrder(breakdown).filter((one) => !isValueHeading(breakdown, one));
+  const leaves = valuesInOrder(breakdown).filter((value) => !isValueHeading(breakdown, value));
   return {
     across: [
-      ...leaves.map((one) => ({ value: one.name, combinations: named(new Set([one.id])) })),
+      ...leaves.map((leave) => ({ value: leave.name, combinations: named(new Set([leave.id])) })),
       { value: null, combinations: none },
     ],
     selfBalancing,
@@ -86,7 +86,7 @@ function withThoseUnder({ values }: Breakdown, id: number): Set<number> {
   const found = new Set([id]);
   for (let size = 0; size < found.size;) {
     size = found.size;
-    for (const one of values) if (one.parent !== undefined && found.has(one.parent)) found.add(one.id);
+    for (const value of values) if (value.parent !== undefined && found.has(value.parent)) found.add(value.id);
   }
   return found;
 }

@@ -120,13 +120,13 @@ export function worksheetReport(
         : named
             .filter(({ account }) => accountIn(chart, account).number === row.account)
             .flatMap(({ entry, debit, credit }) => {
-              const of = entryOf.get(entry);
-              return of
+              const adjustingEntry = entryOf.get(entry);
+              return adjustingEntry
                 ? [
                     {
-                      letter: of.letter,
-                      entry: of.number,
-                      reversal: of.isReversal,
+                      letter: adjustingEntry.letter,
+                      entry: adjustingEntry.number,
+                      reversal: adjustingEntry.isReversal,
                       ...written({ debit, credit }, write),
                     },
                   ]
@@ -145,7 +145,7 @@ export function worksheetReport(
       reversal: entry.isReversal,
     })),
     adjustingEntriesInAll: adjusting.entries.length,
-    values: asked.across.map(({ value }, at) => ({ value, sum: write(sheet.across[at] ?? 0) })),
+    values: asked.across.map(({ value }, index) => ({ value, sum: write(sheet.across[index] ?? 0) })),
     selfBalancing: asked.selfBalancing,
     closed: flows.year.some(({ stage }) => stage === 'closing'),
     note,
@@ -220,7 +220,9 @@ export function worksheetRows(sheet: WorksheetResponse): string[][] {
   return [
     ...sheet.rows
       .filter(({ heading }) => !heading)
-      .map((one) => row(one.account || 'earlier-results', one.name, one.columns, one.across)),
+      .map((worksheetRow) =>
+        row(worksheetRow.account || 'earlier-results', worksheetRow.name, worksheetRow.columns, worksheetRow.across),
+      ),
     row(
       'result',
       sheet.resultName,

@@ -32,14 +32,14 @@ export function keepGuarantees(client: Database.Database): void {
  * Afterwards just those stand again that stood before.
  */
 export function withoutGuarantees(client: Database.Database, work: () => void): void {
-  const standing = client
+  const existing = client
     .prepare<[], { name: string; sql: string }>("SELECT name, sql FROM sqlite_schema WHERE type = 'trigger'")
     .all();
-  for (const { name } of standing) client.exec(`DROP TRIGGER "${name}"`);
+  for (const { name } of existing) client.exec(`DROP TRIGGER "${name}"`);
   try {
     work();
   } finally {
-    for (const { sql } of standing) client.exec(sql);
+    for (const { sql } of existing) client.exec(sql);
   }
 }
 

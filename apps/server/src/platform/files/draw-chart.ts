@@ -54,19 +54,19 @@ function drawPoints(pdf: PDFKit.PDFDocument, chart: PaperChart, box: Box): void 
   const up = scaleLinear([Math.min(0, ...all), Math.max(0, ...all, 1)], [box.y + height, box.y]).nice(5);
   const left = drawAmounts(pdf, up, currency, box);
   const step = (box.x + box.width - left) / points.length;
-  const middle = (at: number): number => left + step * (at + 0.5);
+  const middle = (index: number): number => left + step * (index + 0.5);
   if (shape === 'bars-and-line') {
     const bar = Math.min(16, step * 0.36);
-    points.forEach(({ amounts: [first = null, second = null] }, at) => {
-      drawBar(pdf, up, first, middle(at) - bar - 0.5, bar, PAPER);
-      drawBar(pdf, up, second, middle(at) + 0.5, bar, RULE);
+    points.forEach(({ amounts: [first = null, second = null] }, index) => {
+      drawBar(pdf, up, first, middle(index) - bar - 0.5, bar, PAPER);
+      drawBar(pdf, up, second, middle(index) + 0.5, bar, RULE);
     });
   }
   drawLine(
     pdf,
-    points.map(({ amounts }, at) => {
+    points.map(({ amounts }, index) => {
       const amount = amounts.at(-1) ?? null;
-      return amount === null ? undefined : ([middle(at), up(amount)] as const);
+      return amount === null ? undefined : ([middle(index), up(amount)] as const);
     }),
   );
   drawLabels(pdf, points, middle, step, box.y + height + 4);
@@ -80,7 +80,9 @@ function drawAmounts(
   currency: CurrencyCode,
   { x, width }: Box,
 ): number {
-  const ticks = up.ticks(5).map((at) => ({ at, text: displayRounded(minor(Math.round(at)), currency, 'units') }));
+  const ticks = up
+    .ticks(5)
+    .map((tick) => ({ at: tick, text: displayRounded(minor(Math.round(tick)), currency, 'units') }));
   const wide = Math.max(...ticks.map(({ text }) => pdf.widthOfString(text)));
   const left = x + wide + 6;
   for (const { at, text } of ticks) {
@@ -114,8 +116,8 @@ function drawBar(
 
 /** A line through the points that there are, each with a ring. */
 function drawLine(pdf: PDFKit.PDFDocument, points: readonly (readonly [number, number] | undefined)[]): void {
-  points.forEach((point, at) => {
-    const before = points[at - 1];
+  points.forEach((point, index) => {
+    const before = points[index - 1];
     if (point && before)
       pdf
         .moveTo(...before)
@@ -135,17 +137,17 @@ function drawRing(pdf: PDFKit.PDFDocument, x: number, y: number): void {
 function drawLabels(
   pdf: PDFKit.PDFDocument,
   points: PaperChart['points'],
-  middle: (at: number) => number,
+  middle: (index: number) => number,
   step: number,
   y: number,
 ): void {
   const widest = Math.max(...points.map(({ label }) => pdf.widthOfString(label)));
   const every = Math.max(1, Math.ceil((widest + 4) / step));
   pdf.fillColor(INK);
-  points.forEach(({ label }, at) => {
+  points.forEach(({ label }, index) => {
     // counted from the last, which is the one that is looked for
-    if ((points.length - 1 - at) % every === 0)
-      pdf.text(label, middle(at) - pdf.widthOfString(label) / 2, y, { lineBreak: false });
+    if ((points.length - 1 - index) % every === 0)
+      pdf.text(label, middle(index) - pdf.widthOfString(label) / 2, y, { lineBreak: false });
   });
 }
 
@@ -153,17 +155,17 @@ function drawLabels(
 function drawNames(pdf: PDFKit.PDFDocument, names: readonly string[], { x, y, width, height }: Box): void {
   const [mark, gap] = [10, 16];
   const wide = names.reduce((sum, name) => sum + mark + pdf.widthOfString(name) + gap, -gap);
-  let at = x + (width - wide) / 2;
+  let index = x + (width - wide) / 2;
   const top = y + height - 8;
-  names.forEach((name, place) => {
-    if (place === names.length - 1) drawRing(pdf, at + 3.5, top + 3.5);
+  names.forEach((name, series) => {
+    if (series === names.length - 1) drawRing(pdf, index + 3.5, top + 3.5);
     else
       pdf
-        .rect(at, top, 7, 7)
+        .rect(index, top, 7, 7)
         .lineWidth(0.5)
-        .fillAndStroke(place === 0 ? PAPER : RULE, INK);
-    pdf.fillColor(INK).text(name, at + mark, top - 1, { lineBreak: false });
-    at += mark + pdf.widthOfString(name) + gap;
+        .fillAndStroke(series === 0 ? PAPER : RULE, INK);
+    pdf.fillColor(INK).text(name, index + mark, top - 1, { lineBreak: false });
+    index += mark + pdf.widthOfString(name) + gap;
   });
 }
 
@@ -174,12 +176,12 @@ function drawParts(pdf: PDFKit.PDFDocument, { points }: PaperChart, { x, y, widt
   const left = x + names + 6;
   const most = Math.max(1, ...points.map(({ amounts: [amount] }) => amount ?? 0));
   const across = scaleLinear([0, most], [0, width - names - 6 - said]);
-  points.forEach((point, at) => {
-    const top = y + at * PART;
+  points.forEach((point, index) => {
+    const top = y + index * PART;
     const long = across(Math.max(0, point.amounts[0] ?? 0));
     const [label = ''] = linesOf(pdf, point.label, names);
-    const told = label === point.label ? label : `${label}…`;
-    pdf.fillColor(INK).text(told, x + names - pdf.widthOfString(told), top + 2, { lineBreak: false });
+    const fitted = label === point.label ? label : `${label}…`;
+    pdf.fillColor(INK).text(fitted, x + names - pdf.widthOfString(fitted), top + 2, { lineBreak: false });
     if (long > 0)
       pdf
         .rect(left, top + 1.5, long, PART - 5)

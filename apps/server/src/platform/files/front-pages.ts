@@ -28,9 +28,9 @@ export class FrontPages {
     whole: PDFKit.PDFStructureElement,
     private readonly size: readonly [number, number],
   ) {
-    this.lines = papers.flatMap(({ title, dateLine }, at) => {
-      const name = front.names.get(at);
-      const own = { text: `${title}, ${dateLine}`, paper: at };
+    this.lines = papers.flatMap(({ title, dateLine }, index) => {
+      const name = front.names.get(index);
+      const own = { text: `${title}, ${dateLine}`, paper: index };
       return name === undefined ? [own] : [{ text: name, paper: undefined }, own];
     });
     this.drawCover(front, whole);
@@ -64,12 +64,12 @@ export class FrontPages {
   drawContents(begins: readonly number[]): void {
     const { pdf, contents, size } = this;
     const right = size[0] - SIDE;
-    this.lines.forEach(({ text, paper }, at) => {
+    this.lines.forEach(({ text, paper }, index) => {
       // the cover is page 0
-      pdf.switchToPage(1 + Math.floor(at / CONTENTS));
-      const row = at % CONTENTS;
+      pdf.switchToPage(1 + Math.floor(index / CONTENTS));
+      const row = index % CONTENTS;
       let y = TOP + 44 + row * 21;
-      if (at === 0) {
+      if (index === 0) {
         contents.add(
           pdf.struct('H1', {}, () => {
             pdf.font('bold').fontSize(15).fillColor(INK).text('Contents', SIDE, TOP, { lineBreak: false });
@@ -81,15 +81,15 @@ export class FrontPages {
       if (paper === undefined) y += 4;
       pdf.font(font).fontSize(10);
       const room = right - SIDE - indent - 40;
-      let told = text;
-      while (pdf.widthOfString(told) > room) told = `${told.slice(0, -2).trimEnd()}…`;
+      let shortened = text;
+      while (pdf.widthOfString(shortened) > room) shortened = `${shortened.slice(0, -2).trimEnd()}…`;
       contents.add(
         pdf.struct('P', {}, () => {
           pdf
             .font(font)
             .fontSize(10)
             .fillColor(INK)
-            .text(told, SIDE + indent, y, { lineBreak: false });
+            .text(shortened, SIDE + indent, y, { lineBreak: false });
           if (page) pdf.text(page, right - pdf.widthOfString(page), y, { lineBreak: false });
         }),
       );

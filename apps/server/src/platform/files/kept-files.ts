@@ -53,7 +53,7 @@ export async function keepFile(
     const path = keptFilePath(folder, kept.sha256);
     await mkdir(dirname(path), { recursive: true, mode: 0o700 });
     await rename(incoming, path);
-    for (const one of [dirname(path), dirname(dirname(path))]) await syncFile(one);
+    for (const folder of [dirname(path), dirname(dirname(path))]) await syncFile(folder);
     return kept;
   } finally {
     await rm(incoming, { force: true });

@@ -68,11 +68,11 @@ export class ListPages {
     const rest = size[0] - 2 * LIST_SIDE + GAP - widths.reduce((sum, width) => sum + width, 0);
     const widest = widths.indexOf(Math.max(...widths));
     let x = LIST_SIDE;
-    this.places = widths.map((own, at) => {
-      const width = at === widest ? own + Math.max(0, rest) : own;
-      const place = { x, width: width - GAP };
+    this.places = widths.map((own, index) => {
+      const width = index === widest ? own + Math.max(0, rest) : own;
+      const column = { x, width: width - GAP };
       x += width;
-      return place;
+      return column;
     });
     this.right = x - GAP;
   }
@@ -89,7 +89,7 @@ export class ListPages {
 
   private drawGroup({ rows, carried }: ListGroup): void {
     const heights = rows.map((row) => this.heightOf(row));
-    const height = heights.reduce((sum, one) => sum + one, 0);
+    const height = heights.reduce((sum, height) => sum + height, 0);
     const fitsOnOne = height < this.bottom - TOP - 60;
     if (fitsOnOne) this.makeRoom(height);
     for (const [index, row] of rows.entries()) {
@@ -112,8 +112,8 @@ export class ListPages {
   private carry(label: string): void {
     const { carried } = this;
     if (!carried) return;
-    const at = carried.findIndex((text) => text !== '');
-    const cells = carried.map((text, index) => (index === Math.max(0, at - 1) ? label : text));
+    const first = carried.findIndex((text) => text !== '');
+    const cells = carried.map((text, index) => (index === Math.max(0, first - 1) ? label : text));
     const row: ListRow = { cells, style: label === 'carried forward' ? 'sum' : 'remark' };
     this.drawRules(row, ROW);
     asArtifact(this.pdf, () => cells.forEach((_, column) => this.drawCell(row, column)));
@@ -190,13 +190,13 @@ export class ListPages {
   }
 
   private drawCell({ cells, style, setIn }: ListRow, column: number): void {
-    const place = this.places[column];
+    const columnPlace = this.places[column];
     const text = cells[column] ?? '';
-    if (!place || text === '') return;
+    if (!columnPlace || text === '') return;
     this.fontOf(style);
     const isFigure = this.list.columns[column]?.isFigure ?? false;
     for (const [row, part] of this.linesIn(text, column, column === setIn).entries()) {
-      const x = isFigure ? place.x + place.width - this.pdf.widthOfString(part) : place.x;
+      const x = isFigure ? columnPlace.x + columnPlace.width - this.pdf.widthOfString(part) : columnPlace.x;
       this.pdf.text(part, x + (column === setIn ? SET_IN : 0), this.y + row * ROW, { lineBreak: false });
     }
   }

@@ -39,9 +39,9 @@ export function paperOfTable(table: ReportTable): StatementPaper {
   return {
     ...table,
     notes: table.notes ?? [],
-    rows: table.rows.map(({ code, label, kind, isOfItem = false, depth, figures }, at): PaperRow => {
+    rows: table.rows.map(({ code, label, kind, isOfItem = false, depth, figures }, index): PaperRow => {
       const rule = kind === 'end' ? 'end' : kind === 'sum' ? 'over' : '';
-      const hasSign = at === first || kind === 'end';
+      const hasSign = index === first || kind === 'end';
       return {
         label: code ? `${code} ${label}` : label,
         kind,
@@ -64,34 +64,36 @@ const FIRST_FIGURE = 2;
 
 /** A report as a sheet: sums, and totals of rows, are formulas. */
 export function sheetOfTable(table: ReportTable, name: string): SheetOfWorkbook {
-  const rowNumber = (at: number): number => HEADS + 1 + at;
+  const rowNumber = (index: number): number => HEADS + 1 + index;
   const letter = (column: number): string => columnLetters(FIRST_FIGURE + column);
   const last = table.columns.length - 1;
-  const rows = table.rows.map(({ code, label, kind, isOfItem = false, depth = 0, figures, adds }, at): SheetRow => {
-    const cells = figures.map((amount, column): SheetCell => {
-      const decimals = amount.split('.')[1]?.length ?? 0;
-      if (adds && amount !== '') {
-        const formula = sumFormula(
-          adds.map((place) => ({ at: place, sign: 1 })),
-          letter(column),
-          rowNumber,
-        );
-        return { formula, result: Number(amount), decimals };
-      }
-      if (amount === '') return null;
-      if (table.hasTotals && column === last && last > 0 && !isOfItem) {
-        const formula = `SUM(${letter(0)}${rowNumber(at)}:${letter(last - 1)}${rowNumber(at)})`;
-        return { formula, result: Number(amount), decimals };
-      }
-      return { number: Number(amount), decimals };
-    });
-    return {
-      cells: [code ?? null, label, ...(kind === 'heading' ? [] : cells)],
-      isBold: kind !== 'item',
-      indent: depth + (isOfItem ? 1 : 0),
-      rule: kind === 'end' ? 'end' : kind === 'sum' ? 'over' : undefined,
-    };
-  });
+  const rows = table.rows.map(
+    ({ code, label, kind, isOfItem = false, depth = 0, figures, adds }, index): SheetRow => {
+      const cells = figures.map((amount, column): SheetCell => {
+        const decimals = amount.split('.')[1]?.length ?? 0;
+        if (adds && amount !== '') {
+          const formula = sumFormula(
+            adds.map((index) => ({ at: index, sign: 1 })),
+            letter(column),
+            rowNumber,
+          );
+          return { formula, result: Number(amount), decimals };
+        }
+        if (amount === '') return null;
+        if (table.hasTotals && column === last && last > 0 && !isOfItem) {
+          const formula = `SUM(${letter(0)}${rowNumber(index)}:${letter(last - 1)}${rowNumber(index)})`;
+          return { formula, result: Number(amount), decimals };
+        }
+        return { number: Number(amount), decimals };
+      });
+      return {
+        cells: [code ?? null, label, ...(kind === 'heading' ? [] : cells)],
+        isBold: kind !== 'item',
+        indent: depth + (isOfItem ? 1 : 0),
+        rule: kind === 'end' ? 'end' : kind === 'sum' ? 'over' : undefined,
+      };
+    },
+  );
   return {
     name,
     widths: [10, 40, ...table.columns.map(() => 15)],

@@ -142,8 +142,8 @@ export class StatementPages {
   /** How wide the columns of a table are, set as large as this one. */
   private widthsOf({ columns, rows }: Pick<StatementPaper, 'columns' | 'rows'>): number[] {
     this.font('bold', this.size);
-    return columns.map((head, at) => {
-      const texts = rows.map(({ figures }) => figures[at]?.text ?? '');
+    return columns.map((head, index) => {
+      const texts = rows.map(({ figures }) => figures[index]?.text ?? '');
       const figure = Math.max(...texts.map((text) => this.pdf.widthOfString(text)), 4 * this.size);
       const words = head.split(' ').map((word) => this.pdf.widthOfString(word));
       return Math.max(figure, ...words) + GAP;
@@ -174,8 +174,8 @@ export class StatementPages {
     if (isContinued) {
       asArtifact(this.pdf, () => lines.forEach((line) => this.centred(...line)));
     } else {
-      lines.forEach((line, at) =>
-        this.section.add(pdf.struct(at === 1 ? 'H1' : 'P', {}, () => this.centred(...line))),
+      lines.forEach((line, index) =>
+        this.section.add(pdf.struct(index === 1 ? 'H1' : 'P', {}, () => this.centred(...line))),
       );
       if (paper.rows.length > 0) this.beginTable(paper.columns);
     }
@@ -286,23 +286,23 @@ export class StatementPages {
     const { pdf, columns } = this;
     if (columns.every((head) => head === '')) return;
     this.font('italic', this.size - 1);
-    const heads = columns.map((head, at) => linesOf(this.pdf, head, (this.widths[at] ?? 0) - GAP / 2));
+    const heads = columns.map((head, index) => linesOf(this.pdf, head, (this.widths[index] ?? 0) - GAP / 2));
     const most = Math.max(...heads.map((lines) => lines.length));
     const step = (this.size - 1) * LEADING;
-    const write = (at: number): void => {
+    const write = (index: number): void => {
       this.font('italic', this.size - 1);
-      const lines = heads[at] ?? [];
+      const lines = heads[index] ?? [];
       lines.forEach((line, row) => {
-        const x = this.rightOf(at) - pdf.widthOfString(line);
+        const x = this.rightOf(index) - pdf.widthOfString(line);
         pdf.text(line, x, this.y + (most - lines.length + row) * step, { lineBreak: false });
       });
     };
-    if (isContinued) asArtifact(this.pdf, () => heads.forEach((_, at) => write(at)));
+    if (isContinued) asArtifact(this.pdf, () => heads.forEach((_, index) => write(index)));
     else {
       const row = pdf.struct('TR');
       this.table?.add(row);
       row.add(pdf.struct('TH', {}, () => void pdf.text(' ', this.left, this.y, { lineBreak: false })));
-      heads.forEach((_, at) => row.add(pdf.struct('TH', {}, () => write(at))));
+      heads.forEach((_, index) => row.add(pdf.struct('TH', {}, () => write(index))));
       row.end();
     }
     this.y += most * step + 3;
@@ -334,24 +334,25 @@ export class StatementPages {
     structure.add(
       pdf.struct('TH', {}, () => {
         this.font(FONTS[row.kind], this.size);
-        lines.forEach((line, at) => {
+        lines.forEach((line, index) => {
           const x = this.left + indentOf(row);
-          pdf.text(line, x, this.y + at * step, { lineBreak: false });
+          pdf.text(line, x, this.y + index * step, { lineBreak: false });
         });
       }),
     );
-    const at = this.y + (lines.length - 1) * step;
+    const position = this.y + (lines.length - 1) * step;
     row.figures.forEach(({ text }, column) => {
       structure.add(
         pdf.struct('TD', {}, () => {
           this.font(row.kind === 'end' ? 'bold' : 'plain', this.size);
-          if (text !== '') pdf.text(text, this.rightOf(column) - pdf.widthOfString(text), at, { lineBreak: false });
+          if (text !== '')
+            pdf.text(text, this.rightOf(column) - pdf.widthOfString(text), position, { lineBreak: false });
         }),
       );
     });
     structure.end();
     asArtifact(this.pdf, () =>
-      row.figures.forEach((figure, column) => this.ruleFigure(figure, column, at, row.kind)),
+      row.figures.forEach((figure, column) => this.ruleFigure(figure, column, position, row.kind)),
     );
     this.y = start + this.heightOf(row);
   }
@@ -381,7 +382,7 @@ export class StatementPages {
     this.section.add(
       this.pdf.struct('P', {}, () => {
         this.font('italic', this.size - 1);
-        lines.forEach((line, at) => this.pdf.text(line, SIDE, this.y + at * step, { lineBreak: false }));
+        lines.forEach((line, index) => this.pdf.text(line, SIDE, this.y + index * step, { lineBreak: false }));
       }),
     );
     this.y += lines.length * step;
@@ -398,8 +399,8 @@ export class StatementPages {
     );
     const y = this.y + 58;
     const width = (this.right - SIDE - 24 * (signedBy.length - 1)) / Math.max(2, signedBy.length);
-    signedBy.forEach((who, at) => {
-      const x = SIDE + at * (width + 24);
+    signedBy.forEach((who, index) => {
+      const x = SIDE + index * (width + 24);
       asArtifact(this.pdf, () => this.rule(x, x + width, y));
       this.section.add(
         this.pdf.struct('P', {}, () => {

@@ -49,11 +49,11 @@ export async function writePapersPdf(printed: PrintedPapers): Promise<Uint8Array
   pdf.addStructure(whole);
   const size = SIZES[printed.size];
   const front = printed.front && new FrontPages(pdf, printed.front, printed.papers, whole, size);
-  const begins = printed.papers.map((paper, at) => {
+  const begins = printed.papers.map((paper, index) => {
     const section = pdf.struct('Sect');
     whole.add(section);
     const begin = pdf.bufferedPageRange().count;
-    const isSigned = at === (printed.signedUnder ?? printed.papers.length - 1);
+    const isSigned = index === (printed.signedUnder ?? printed.papers.length - 1);
     if ('groups' in paper) new ListPages(pdf, paper, section, size).draw();
     else new StatementPages(pdf, paper, section, size).draw((isSigned && printed.signedBy) || []);
     section.end();
@@ -70,10 +70,10 @@ export async function writePapersPdf(printed: PrintedPapers): Promise<Uint8Array
 /** What stands at the foot of each page, the cover's left out, and which of how many it is: as far in as what stands over it. */
 function drawFeet(pdf: PDFKit.PDFDocument, { papers, foot, front }: PrintedPapers, begins: readonly number[]): void {
   const { count } = pdf.bufferedPageRange();
-  let at = -1;
+  let index = -1;
   for (let page = front ? 1 : 0; page < count; page += 1) {
-    while (page >= (begins[at + 1] ?? Infinity)) at += 1;
-    const paper = papers[at];
+    while (page >= (begins[index + 1] ?? Infinity)) index += 1;
+    const paper = papers[index];
     const side = paper && 'groups' in paper ? LIST_SIDE : SIDE;
     pdf.switchToPage(page);
     const { width, height } = pdf.page;
@@ -87,9 +87,9 @@ function drawFeet(pdf: PDFKit.PDFDocument, { papers, foot, front }: PrintedPaper
       .strokeColor(RULE)
       .stroke();
     const texts = [...foot, `Page ${page + 1} of ${count}`];
-    texts.forEach((text, place) => {
+    texts.forEach((text, index) => {
       const room = width - 2 * side - pdf.widthOfString(text);
-      pdf.text(text, side + (room * place) / Math.max(1, texts.length - 1), y, { lineBreak: false });
+      pdf.text(text, side + (room * index) / Math.max(1, texts.length - 1), y, { lineBreak: false });
     });
     pdf.endMarkedContent();
   }

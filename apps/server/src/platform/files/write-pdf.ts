@@ -27,8 +27,8 @@ async function printer() {
   const { default: pdfmake } = await import('pdfmake');
   // what is printed names no files and no addresses but the fonts
   const fonts = new Set<string>();
-  const font = (...of: Parameters<typeof fontFile>): string => {
-    const path = fontFile(...of);
+  const font = (...font: Parameters<typeof fontFile>): string => {
+    const path = fontFile(...font);
     fonts.add(path);
     return path;
   };
@@ -113,9 +113,9 @@ function contentOf(part: PdfPart): Content[] {
 
 function tableContent(part: PdfPart & { readonly type: 'table' }): Content[] {
   const { columns, amounts, rows, totals } = part;
-  const cell = (text: string, at: number, more: object = {}): object => ({
+  const cell = (text: string, index: number, more: object = {}): object => ({
     text,
-    alignment: at >= columns.length - amounts ? 'right' : 'left',
+    alignment: index >= columns.length - amounts ? 'right' : 'left',
     ...more,
   });
   const last = rows.length + (totals ? 1 : 0);
@@ -140,7 +140,7 @@ function tableContent(part: PdfPart & { readonly type: 'table' }): Content[] {
         ] as never,
       },
       layout: {
-        hLineWidth: (at: number) => (at === 1 || (totals && at === last) || at === last + 1 ? 0.7 : 0.2),
+        hLineWidth: (index: number) => (index === 1 || (totals && index === last) || index === last + 1 ? 0.7 : 0.2),
         hLineColor: () => RULE,
         vLineWidth: () => 0,
         paddingTop: () => 2,

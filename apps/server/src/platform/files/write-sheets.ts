@@ -41,7 +41,11 @@ export function columnLetters(column: number): string {
 }
 
 /** A sum as a spreadsheet writes it: rows one under another as a range. @example → 'SUM(C6:C9)-C12' */
-export function sumFormula(terms: readonly FormulaTerm[], letter: string, rowNumber: (at: number) => number): string {
+export function sumFormula(
+  terms: readonly FormulaTerm[],
+  letter: string,
+  rowNumber: (index: number) => number,
+): string {
   const runs: { first: number; last: number; sign: 1 | -1 }[] = [];
   for (const { at, sign } of terms) {
     const run = runs.at(-1);
@@ -80,7 +84,7 @@ export async function writeSheets(title: string, sheets: readonly SheetOfWorkboo
       headerFooter: { oddFooter: '&L&A&RPage &P of &N' },
     });
     page.columns = sheet.widths.map((width) => ({ width }));
-    sheet.rows.forEach((row, at) => writeRow(page, row, at + 1, sheet.figuresFrom));
+    sheet.rows.forEach((row, index) => writeRow(page, row, index + 1, sheet.figuresFrom));
     for (const [name, address] of sheet.names) workbook.definedNames.add(`'${sheet.name}'!${address}`, name);
   }
   return new Uint8Array(await workbook.xlsx.writeBuffer());
@@ -88,11 +92,11 @@ export async function writeSheets(title: string, sheets: readonly SheetOfWorkboo
 
 function writeRow(page: Worksheet, row: SheetRow, number: number, figuresFrom: number): void {
   const cells = page.getRow(number);
-  row.cells.forEach((content, at) => {
-    const cell = cells.getCell(at + 1);
-    const isFigure = at >= figuresFrom;
+  row.cells.forEach((content, index) => {
+    const cell = cells.getCell(index + 1);
+    const isFigure = index >= figuresFrom;
     cell.font = { name: 'Liberation Serif', size: 10, bold: row.isBold ?? false, italic: row.isItalic ?? false };
-    if (at === 1 && row.indent) cell.alignment = { indent: row.indent };
+    if (index === 1 && row.indent) cell.alignment = { indent: row.indent };
     if (content === null) return;
     if (typeof content === 'string') {
       cell.value = content;

@@ -74,8 +74,8 @@ export class ZipWriter {
   }
 
   /** Adds what is packed already as it is. @param at UTC moment that it is of */
-  addPacked(name: string, bytes: Uint8Array, at = this.at): ZipPart {
-    return this.add(new ZipPassThrough(name), bytes, at);
+  addPacked(name: string, bytes: Uint8Array, moment = this.at): ZipPart {
+    return this.add(new ZipPassThrough(name), bytes, moment);
   }
 
   /** Ends the file, which is on the disc then. */
@@ -92,13 +92,13 @@ export class ZipWriter {
     rmSync(this.path, { force: true });
   }
 
-  private add(part: ZipDeflate | ZipPassThrough, bytes: Uint8Array, at: string): ZipPart {
-    this.begin(part, at).push(bytes, true);
+  private add(part: ZipDeflate | ZipPassThrough, bytes: Uint8Array, moment: string): ZipPart {
+    this.begin(part, moment).push(bytes, true);
     return { records: 1, sha256: createHash('sha256').update(bytes).digest('hex') };
   }
 
-  private begin<Part extends ZipDeflate | ZipPassThrough>(part: Part, at: string): Part {
-    part.mtime = at;
+  private begin<Part extends ZipDeflate | ZipPassThrough>(part: Part, moment: string): Part {
+    part.mtime = moment;
     this.zip.add(part);
     return part;
   }

@@ -28,13 +28,13 @@ export const carryMessage = defineFileTask(
       )
       .where(eq(outboxMessage.id, id))
       .get();
-    if (!row) return { state: 'refused', told: 'There is no such message with a paper.' };
+    if (!row) return { state: 'refused', reason: 'There is no such message with a paper.' };
     const { message, paper } = row;
     let content: Buffer;
     try {
       content = await readFile(keptFilePath(settings.folder, paper.sha256));
     } catch (error) {
-      return { state: 'busy', told: `The file of the paper cannot be read: ${messageOf(error)}` };
+      return { state: 'busy', reason: `The file of the paper cannot be read: ${messageOf(error)}` };
     }
     const host = settings.origin ? new URL(settings.origin).hostname : 'localhost';
     const mail = new MailComposer({

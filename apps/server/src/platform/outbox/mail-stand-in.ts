@@ -4,7 +4,7 @@ import { messageOf } from '../problems/message-of.js';
 import { passingFile } from '../files/passing-files.js';
 
 /** What became of a message that was handed over: it went out, may go later, or never will. */
-export type Delivery = { readonly state: 'sent' } | { readonly state: 'busy' | 'refused'; readonly told: string };
+export type Delivery = { readonly state: 'sent' } | { readonly state: 'busy' | 'refused'; readonly reason: string };
 
 /** So often a mail server under `busy.test` asks to be tried again before it takes a message. */
 const BUSY_TRIES = 2;
@@ -33,14 +33,14 @@ export async function handOver(
 ): Promise<Delivery> {
   const domain = to.slice(to.lastIndexOf('@') + 1).toLowerCase();
   if (domain === 'invalid' || domain.endsWith('.invalid'))
-    return { state: 'refused', told: 'No mail reaches an address under .invalid.' };
+    return { state: 'refused', reason: 'No mail reaches an address under .invalid.' };
   if (domain === 'busy.test' && tries < BUSY_TRIES)
-    return { state: 'busy', told: 'The mail server of busy.test is busy and asks to be tried again.' };
+    return { state: 'busy', reason: 'The mail server of busy.test is busy and asks to be tried again.' };
   try {
     await writeWhole(folder, name, bytes);
     return { state: 'sent' };
   } catch (error) {
-    return { state: 'busy', told: `The folder of mail cannot be written: ${messageOf(error)}` };
+    return { state: 'busy', reason: `The folder of mail cannot be written: ${messageOf(error)}` };
   }
 }
 

@@ -28,7 +28,7 @@ export const tellDelivery = defineCommand(
 export const tryMessageAgain = defineCommand(
   'tryMessageAgain',
   ({ db }: WriteContext, { organisation, person, id }: Actor & { readonly id: number }): void => {
-    const message = messagesFor(db, organisation, person).find((one) => one.id === id);
+    const message = messagesFor(db, organisation, person).find((message) => message.id === id);
     if (!message) throw notFound('message');
     if (message.state === 'sent')
       throw new Refusal(409, [problem('message-sent', '', 'This message has gone out already.')]);
@@ -46,10 +46,10 @@ export const tryMessageAgain = defineCommand(
 );
 
 function afterTry(delivery: Delivery, tries: number) {
-  if (delivery.state === 'sent') return { state: 'sent' as const, told: null, nextTryAt: null };
+  if (delivery.state === 'sent') return { state: 'sent' as const, reason: null, nextTryAt: null };
   const minutes = delivery.state === 'busy' ? minutesToNextTry(tries) : undefined;
   if (minutes !== undefined)
-    return { told: delivery.told, nextTryAt: new Date(Date.now() + minutes * 60_000).toISOString() };
-  const told = delivery.state === 'busy' ? `Given up after ${tries} tries. ${delivery.told}` : delivery.told;
-  return { state: 'refused' as const, told, nextTryAt: null };
+    return { reason: delivery.reason, nextTryAt: new Date(Date.now() + minutes * 60_000).toISOString() };
+  const reason = delivery.state === 'busy' ? `Given up after ${tries} tries. ${delivery.reason}` : delivery.reason;
+  return { state: 'refused' as const, reason, nextTryAt: null };
 }

@@ -39,7 +39,7 @@ export class OutboxKeeper extends LooksByItself {
         delivery = await this.importer.run(carryMessage, { id });
       } catch (error) {
         failures.push(`Message ${id}: ${messageOf(error)}`);
-        delivery = { state: 'busy', told: 'The server could not write it.' };
+        delivery = { state: 'busy', reason: 'The server could not write it.' };
       }
       await this.writer.run(tellDelivery, { id, delivery });
     }

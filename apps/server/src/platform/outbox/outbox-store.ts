@@ -16,7 +16,7 @@ export interface Message {
 const DELIVERY = {
   state: outboxMessage.state,
   tries: outboxMessage.tries,
-  told: outboxMessage.told,
+  reason: outboxMessage.reason,
   nextTryAt: outboxMessage.nextTryAt,
 };
 

@@ -26,9 +26,9 @@ export function readJson(fastify: FastifyInstance): (request: FastifyRequest, bo
 function isTooDeep(text: string): boolean {
   let depth = 0;
   let isInString = false;
-  for (let at = 0; at < text.length; at += 1) {
-    const mark = text[at];
-    if (isInString && mark === '\\') at += 1;
+  for (let index = 0; index < text.length; index += 1) {
+    const mark = text[index];
+    if (isInString && mark === '\\') index += 1;
     else if (mark === '"') isInString = !isInString;
     else if (isInString) continue;
     else if (mark === '[' || mark === '{') {

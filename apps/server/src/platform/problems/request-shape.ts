@@ -17,14 +17,14 @@ const storage = defaultMetadataStorage as {
 /** A body without the fields that are null, where null says nothing of its own. */
 export function withoutNulls(type: RequestClass, value: unknown): unknown {
   if (!isRecord(value)) return value;
-  const kept = Object.entries(value).filter(([key, one]) => one !== null || isNullable(type, key));
-  return Object.fromEntries(kept.map(([key, one]) => [key, fieldWithoutNulls(type, key, one)]));
+  const kept = Object.entries(value).filter(([key, member]) => member !== null || isNullable(type, key));
+  return Object.fromEntries(kept.map(([key, member]) => [key, fieldWithoutNulls(type, key, member)]));
 }
 
 function fieldWithoutNulls(type: RequestClass, key: string, value: unknown): unknown {
   const within = storage.findTypeMetadata(type, key)?.typeFunction();
   if (!within) return value;
-  return Array.isArray(value) ? value.map((one) => withoutNulls(within, one)) : withoutNulls(within, value);
+  return Array.isArray(value) ? value.map((item) => withoutNulls(within, item)) : withoutNulls(within, value);
 }
 
 /**
@@ -33,16 +33,16 @@ function fieldWithoutNulls(type: RequestClass, key: string, value: unknown): unk
  */
 export function shapeProblems(type: RequestClass, value: unknown, path = ''): Problem[] {
   if (!isRecord(value)) return [problem('invalid', path, 'An object is expected here.')];
-  return Object.entries(value).flatMap(([key, one]) => {
+  return Object.entries(value).flatMap(([key, member]) => {
     const field = storage.findTypeMetadata(type, key);
-    const at = path ? `${path}.${key}` : key;
-    if (!field || one === undefined || one === null) return [];
+    const memberPath = path ? `${path}.${key}` : key;
+    if (!field || member === undefined || member === null) return [];
     const within = field.typeFunction();
     // numbers of queries have a type too; only classes of ours have a shape
     if ([String, Number, Boolean, Date].includes(within as never)) return [];
-    if (field.reflectedType !== Array) return shapeProblems(within, one, at);
-    if (!Array.isArray(one)) return [problem('invalid', at, 'A list is expected here.')];
-    return one.flatMap((element, index) => shapeProblems(within, element, `${at}.${index}`));
+    if (field.reflectedType !== Array) return shapeProblems(within, member, memberPath);
+    if (!Array.isArray(member)) return [problem('invalid', memberPath, 'A list is expected here.')];
+    return member.flatMap((element, index) => shapeProblems(within, element, `${memberPath}.${index}`));
   });
 }
 

@@ -33,14 +33,14 @@ export class CommandGroups {
   ) {}
 
   /** Does all commands that wait. @param answer called for each of them, in their order, once it holds */
-  serve(waiting: Question[], answer: (one: Answer) => void): void {
+  serve(waiting: Question[], answer: (answer: Answer) => void): void {
     while (waiting.length > 0) {
       const [first, second] = waiting;
       if (!first) return;
       if (!second || !this.canShare(first) || !this.canShare(second)) {
         waiting.shift();
         answer(this.outcomeOf(first));
-      } else for (const one of this.group(waiting)) answer(one);
+      } else for (const queued of this.group(waiting)) answer(queued);
     }
   }
 
@@ -84,5 +84,5 @@ export class CommandGroups {
 
 /** What was done holds no more; what was refused stays so. */
 function withNothingDone(answers: readonly Answer[], error: unknown): Answer[] {
-  return answers.map((one) => (one.type === 'done' ? failureOf(one.id, error) : one));
+  return answers.map((answer) => (answer.type === 'done' ? failureOf(answer.id, error) : answer));
 }

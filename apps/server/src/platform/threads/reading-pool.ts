@@ -92,7 +92,9 @@ export class ReadingPool {
   /** How the threads do: busy if all of them are, ended if none can go on. */
   async status(): Promise<ThreadStatus> {
     const all = await Promise.all(this.threads.map((thread) => thread.status()));
-    const state = (['running', 'busy', 'ended'] as const).find((one) => all.some((status) => status.state === one));
+    const state = (['running', 'busy', 'ended'] as const).find((state) =>
+      all.some((status) => status.state === state),
+    );
     return { state: state ?? 'ended', deaths: all.reduce((sum, { deaths }) => sum + deaths, 0) };
   }
 

@@ -80,12 +80,12 @@ export function serveTasks(work: (taskName: string, args: never) => unknown): vo
  *
  * @param serve does all that waits and takes it off; answers each when it holds
  */
-export function serveTogether(serve: (waiting: Question[], answer: (one: Answer) => void) => void): void {
+export function serveTogether(serve: (waiting: Question[], answer: (answer: Answer) => void) => void): void {
   const waiting: Question[] = [];
   parentPort?.on('message', (question: Question) => {
     waiting.push(question);
     // what has arrived until now is read first
-    if (waiting.length === 1) setImmediate(() => serve(waiting, (one) => parentPort?.postMessage(one)));
+    if (waiting.length === 1) setImmediate(() => serve(waiting, (answer) => parentPort?.postMessage(answer)));
   });
 }
 

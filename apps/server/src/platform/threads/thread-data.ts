@@ -17,7 +17,7 @@ export function threadData(): ThreadData {
 
 /** In a thread: what it was told. */
 export function begunWith(): ThreadData {
-  const told: ThreadData = workerData;
-  shareEpoch(told.epoch);
-  return told;
+  const given: ThreadData = workerData;
+  shareEpoch(given.epoch);
+  return given;
 }

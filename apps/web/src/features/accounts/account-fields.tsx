@@ -44,7 +44,7 @@ export function AccountFields({
   const { element, classification } = meantPlace(typed, accounts);
   const hasHeading = accounts.some(({ number }) => number === typed.parent);
   const isPosted = (account?.lines ?? 0) > 0;
-  const roles = keysOf(ACCOUNT_ROLES).filter((role) => ACCOUNT_ROLES[role].elements.some((one) => one === element));
+  const roles = keysOf(ACCOUNT_ROLES).filter((role) => ACCOUNT_ROLES[role].elements.some((key) => key === element));
   return (
     <>
       <div className={styles.accountFields}>
@@ -57,7 +57,7 @@ export function AccountFields({
           disabled={isPosted || hasHeading}
           hint={isPosted ? `lines on it: ${account?.lines}` : undefined}
           choices={ELEMENTS}
-          labelOf={(one) => ELEMENT_LABELS[one]}
+          labelOf={(key) => ELEMENT_LABELS[key]}
           onChosen={() => {
             setValue('classification', '');
             setValue('role', '');
@@ -70,7 +70,7 @@ export function AccountFields({
           disabled={hasHeading}
           hint={hasHeading ? 'where its heading is' : undefined}
           choices={classificationsOf(element)}
-          labelOf={(one) => CLASSIFICATIONS[one].label}
+          labelOf={(key) => CLASSIFICATIONS[key].label}
         />
         <ChoiceInput
           className={styles.two}
@@ -78,7 +78,8 @@ export function AccountFields({
           label="Under heading"
           none="none"
           choices={accounts.filter(
-            (one) => one.element === element && one.lines === 0 && one.number !== account?.number,
+            (candidate) =>
+              candidate.element === element && candidate.lines === 0 && candidate.number !== account?.number,
           )}
           keyOf={({ number }) => number}
           labelOf={accountTitle}
@@ -135,9 +136,9 @@ function CashFlowInput({
       name="cashFlow"
       label="Cash flow"
       none={`as proposed: ${proposed}`}
-      choices={keysOf(CASH_FLOW_CLASSES).filter((one) => one !== 'cash')}
-      keyOf={(one) => one}
-      labelOf={(one) => CASH_FLOW_CLASSES[one].label}
+      choices={keysOf(CASH_FLOW_CLASSES).filter((key) => key !== 'cash')}
+      keyOf={(key) => key}
+      labelOf={(key) => CASH_FLOW_CLASSES[key].label}
     />
   );
 }

@@ -170,11 +170,11 @@ export function under(heading: AccountResponse): Partial<AccountRequest> {
 }
 
 /** The account above that an account could stand under: the nearest one in the list at its own depth. */
-export function headingAbove(items: readonly ChartItem[], at: number): AccountResponse | undefined {
-  const item = items[at];
+export function headingAbove(items: readonly ChartItem[], index: number): AccountResponse | undefined {
+  const item = items[index];
   if (item?.type !== 'account') return undefined;
-  for (let place = at - 1; place >= 0; place -= 1) {
-    const above = items[place];
+  for (let position = index - 1; position >= 0; position -= 1) {
+    const above = items[position];
     if (above?.type !== 'account' || above.depth < item.depth) return undefined;
     if (above.depth === item.depth) return above.account;
   }
@@ -185,7 +185,7 @@ type Children = ReadonlyMap<string | null, readonly AccountResponse[]>;
 
 function childrenOf(accounts: readonly AccountResponse[]): Children {
   const children = new Map<string | null, AccountResponse[]>();
-  for (const one of accounts) children.set(one.parent, [...(children.get(one.parent) ?? []), one]);
+  for (const account of accounts) children.set(account.parent, [...(children.get(account.parent) ?? []), account]);
   return children;
 }
 
@@ -195,23 +195,23 @@ function balancesBelow(
   currency: CurrencyCode,
 ): (account: AccountResponse) => ShownBalances {
   const known = new Map<string, ShownBalances>();
-  const of = (account: AccountResponse): ShownBalances => {
+  const balancesOf = (account: AccountResponse): ShownBalances => {
     const kept = known.get(account.number);
     if (kept) return kept;
     const sign = GROWS_ON[account.element] === 'debit' ? 1 : -1;
     const own = (text: string): Minor => minor(sign * parseAmount(text, currency) || 0);
     const itself = { now: own(account.balance), earlier: own(earlier.get(account.number) ?? '0') };
-    const balances = sumOfBalances([itself, ...(children.get(account.number) ?? []).map(of)]);
+    const balances = sumOfBalances([itself, ...(children.get(account.number) ?? []).map(balancesOf)]);
     known.set(account.number, balances);
     return balances;
   };
-  return of;
+  return balancesOf;
 }
 
 function sumOfBalances(all: readonly ShownBalances[]): ShownBalances {
   return {
-    now: minor(all.reduce((sum, one) => sum + one.now, 0)),
-    earlier: minor(all.reduce((sum, one) => sum + one.earlier, 0)),
+    now: minor(all.reduce((sum, shownBalances) => sum + shownBalances.now, 0)),
+    earlier: minor(all.reduce((sum, shownBalances) => sum + shownBalances.earlier, 0)),
   };
 }
 

@@ -56,8 +56,8 @@ export function ChartRows({
   const moves = useChartMoves(items, accounts, apply, focusRow);
   const write = (account: AccountResponse, change: Partial<AccountRequest>, goOn: boolean): void => {
     const number = change.number ?? account.number;
-    const at = items.findIndex((item) => item.key === account.number);
-    const next = items.slice(at + 1).find((item) => item.type === 'account');
+    const index = items.findIndex((item) => item.key === account.number);
+    const next = items.slice(index + 1).find((item) => item.type === 'account');
     const done = (): void => {
       setOpen(goOn && next ? { key: next.key, as: 'writing' } : undefined);
       focusRow(goOn && next ? next.key : number);

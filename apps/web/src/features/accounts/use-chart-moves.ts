@@ -23,11 +23,11 @@ export function useChartMoves(
   const [dragged, setDragged] = useState<AccountResponse>();
   const byNumber = new Map(accounts.map((account) => [account.number, account]));
   const move = (account: AccountResponse, heading: AccountResponse | undefined): void => {
-    const place = heading ? `under ${accountTitle(heading)}` : 'under no heading';
+    const where = heading ? `under ${accountTitle(heading)}` : 'under no heading';
     apply(
       account,
       heading ? under(heading) : { parent: undefined },
-      `${accountTitle(account)} now stands ${place}.`,
+      `${accountTitle(account)} now stands ${where}.`,
       () => focusRow(account.number),
     );
   };

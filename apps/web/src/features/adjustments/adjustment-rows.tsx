@@ -23,20 +23,20 @@ export function AdjustmentRows({
   onOpen: (date: string) => void;
 }) {
   const made = adjustments.filter(({ state }) => state === 'posted');
-  const [isUnfolded, setUnfolded] = useState(() => made.some((one) => keyOf(one) === open));
+  const [isUnfolded, setUnfolded] = useState(() => made.some((adjustment) => keyOf(adjustment) === open));
   const isFolded = made.length > FEW && !isUnfolded;
   const shown = isFolded ? adjustments.filter(({ state }) => state !== 'posted') : adjustments;
   return (
     <>
       {isFolded && <MadeRow made={made} onUnfold={() => setUnfolded(true)} />}
-      {shown.map((one) => {
-        const key = keyOf(one);
+      {shown.map((adjustment) => {
+        const key = keyOf(adjustment);
         return (
           <OccurrenceRow
             key={key}
-            occurrence={one}
+            occurrence={adjustment}
             isOpen={open === key}
-            isFirst={isNext(one, adjustments)}
+            isFirst={isNext(adjustment, adjustments)}
             isUnderMonth={false}
             onToggle={(isOpen) => onOpen(isOpen ? key : '')}
           />
@@ -47,8 +47,8 @@ export function AdjustmentRows({
 }
 
 /** What tells a date from all others; empty for none. */
-export function keyOf(one: AdjustmentResponse | undefined): string {
-  return one ? `${one.journal} ${one.nominal}` : '';
+export function keyOf(adjustment: AdjustmentResponse | undefined): string {
+  return adjustment ? `${adjustment.journal} ${adjustment.nominal}` : '';
 }
 
 /** What was made, in one row. */

@@ -30,9 +30,10 @@ export default function AdjustmentsScreen({ slot }: ScreenProps) {
   const { adjustments } = data;
   const [made] = useSheetParam('made', slot);
   const [open, setOpen] = useState(() => keyOf(adjustments.find(({ entry }) => made !== '' && entry === made)));
-  const kinds = keysOf(ADJUSTMENT_KINDS).filter((kind) => adjustments.some((one) => one.kind === kind));
+  const kinds = keysOf(ADJUSTMENT_KINDS).filter((kind) => adjustments.some((adjustment) => adjustment.kind === kind));
   const dates = spanLine(calendar, parseCivilDate(data.from), parseCivilDate(data.to));
-  const ofKind = (kind: AdjustmentKind): AdjustmentResponse[] => adjustments.filter((one) => one.kind === kind);
+  const ofKind = (kind: AdjustmentKind): AdjustmentResponse[] =>
+    adjustments.filter((adjustment) => adjustment.kind === kind);
   return (
     <Sheet
       title="Adjustments"
@@ -57,7 +58,7 @@ export default function AdjustmentsScreen({ slot }: ScreenProps) {
         </Empty>
       ) : (
         <>
-          <p>{standing(adjustments)}</p>
+          <p>{status(adjustments)}</p>
           <PostDue
             due={adjustments.filter(({ state }) => state === 'due')}
             which={{ until: data.to, kind: 'adjusting' }}
@@ -97,9 +98,9 @@ function KindRow({ kind }: { kind: AdjustmentKind }) {
 }
 
 /** How many are still to be made, and how many were made or left out. */
-function standing(adjustments: readonly AdjustmentResponse[]): string {
+function status(adjustments: readonly AdjustmentResponse[]): string {
   const parts = (['due', 'posted', 'drafted', 'skipped', 'to-come'] as const).flatMap((state) => {
-    const count = adjustments.filter((one) => one.state === state).length;
+    const count = adjustments.filter((adjustment) => adjustment.state === state).length;
     return count > 0 ? [`${count} ${STANDING[state]}`] : [];
   });
   return `${parts.join(', ')}.`;

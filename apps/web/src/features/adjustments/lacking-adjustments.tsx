@@ -32,18 +32,18 @@ export function LackingAdjustments() {
     <section className={layout.aboveWide} aria-label="On no schedule">
       <h2 className="minor">On no schedule</h2>
       <ul className={layout.plainList}>
-        {data.map((one) => (
+        {data.map((lackingAdjustment) => (
           <li
-            key={`${one.kind} ${one.account ?? one.assetClass ?? ''} ${one.entry ?? ''}`}
+            key={`${lackingAdjustment.kind} ${lackingAdjustment.account ?? lackingAdjustment.assetClass ?? ''} ${lackingAdjustment.entry ?? ''}`}
             className={styles.lacking}
           >
             <span className={styles.what}>
-              <LackingName lacking={one} /> <span className="soft small">{one.why}</span>
+              <LackingName lacking={lackingAdjustment} /> <span className="soft small">{lackingAdjustment.why}</span>
             </span>
-            <span className="num">{shown(one.amount, currency)}</span>
+            <span className="num">{shown(lackingAdjustment.amount, currency)}</span>
             <Allowed needed="preparer">
-              <Link className="act" to={wayTo(one)}>
-                {one.entry ? 'Accrue it' : 'Write the schedule'}
+              <Link className="act" to={wayTo(lackingAdjustment)}>
+                {lackingAdjustment.entry ? 'Accrue it' : 'Write the schedule'}
               </Link>
             </Allowed>
           </li>

@@ -124,6 +124,6 @@ function short(seal: string) {
   );
 }
 
-function count(number: number, one: string, many: string): string {
-  return `${number.toLocaleString('en')} ${number === 1 ? one : many}`;
+function count(number: number, singular: string, many: string): string {
+  return `${number.toLocaleString('en')} ${number === 1 ? singular : many}`;
 }

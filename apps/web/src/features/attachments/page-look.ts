@@ -15,8 +15,8 @@ const ZOOMS = [0.5, 0.75, 1, 1.25, 1.5, 2, 3, 4];
 
 /** A look one step larger or smaller. */
 export function zoomed(look: PageLook, by: 1 | -1): PageLook {
-  const at = ZOOMS.indexOf(look.zoom);
-  return { ...look, zoom: ZOOMS[Math.min(ZOOMS.length - 1, Math.max(0, at + by))] ?? 1 };
+  const index = ZOOMS.indexOf(look.zoom);
+  return { ...look, zoom: ZOOMS[Math.min(ZOOMS.length - 1, Math.max(0, index + by))] ?? 1 };
 }
 
 /** A look a quarter further round. */

@@ -10,12 +10,12 @@ export interface Room {
 export function useSize(element: RefObject<HTMLElement | null>): Room | undefined {
   const [room, setRoom] = useState<Room>();
   useEffect(() => {
-    const of = element.current;
-    if (!of) return;
+    const box = element.current;
+    if (!box) return;
     const observer = new ResizeObserver(([entry]) => {
       if (entry) setRoom({ width: entry.contentRect.width, height: entry.contentRect.height });
     });
-    observer.observe(of);
+    observer.observe(box);
     return () => observer.disconnect();
   }, [element]);
   return room;

@@ -31,10 +31,10 @@ export default function AuditorsFileScreen() {
 }
 
 function FileOfYear({ organisation, label }: { organisation: number; label: string }) {
-  const { data: told } = useSuspenseQuery(auditorsFileQuery(organisation, label));
-  const days = `${longDate(parseCivilDate(told.from))} to ${longDate(parseCivilDate(told.to))}`;
+  const { data: file } = useSuspenseQuery(auditorsFileQuery(organisation, label));
+  const days = `${longDate(parseCivilDate(file.from))} to ${longDate(parseCivilDate(file.to))}`;
   return (
-    <Sheet title={`For the auditor, ${told.year}`} aside={`${days}. Another year is chosen on the rail.`}>
+    <Sheet title={`For the auditor, ${file.year}`} aside={`${days}. Another year is chosen on the rail.`}>
       <div className={styles.columns}>
         <section aria-labelledby="in-the-file">
           <h2 id="in-the-file" className="minor">
@@ -42,7 +42,7 @@ function FileOfYear({ organisation, label }: { organisation: number; label: stri
           </h2>
           <table className={clsx(ruled.table, ruled.lines)}>
             <tbody>
-              {contentsOf(told).map(([name, text]) => (
+              {contentsOf(file).map(([name, text]) => (
                 <tr key={name}>
                   <td className="strong">{name}</td>
                   <td>{text}</td>
@@ -62,21 +62,21 @@ function FileOfYear({ organisation, label }: { organisation: number; label: stri
             <li>Twenty lines of Python, on the page in the file, reckon every seal anew and add the entries up.</li>
             <li>
               Each page that was ever printed carries the seal of its day, which has to be in the chain of{' '}
-              {told.chain.toLocaleString('en')}. The last is now
+              {file.chain.toLocaleString('en')}. The last is now
               <div className={clsx('small', styles.seal)}>
-                {told.chain === 0 ? 'nothing posted yet' : told.lastSeal}
+                {file.chain === 0 ? 'nothing posted yet' : file.lastSeal}
               </div>
             </li>
           </ol>
           <div className={clsx(layout.above, styles.state)}>
-            {!told.isClosed && <p className="brass">The year is not closed: what it tells may still change.</p>}
-            {told.failing.length > 0 && <p className="brick">Proofs that do not hold: {told.failing.join(', ')}.</p>}
-            {told.missing > 0 && (
+            {!file.isClosed && <p className="brass">The year is not closed: what it tells may still change.</p>}
+            {file.failing.length > 0 && <p className="brick">Proofs that do not hold: {file.failing.join(', ')}.</p>}
+            {file.missing > 0 && (
               <p className="brick">
-                {told.missing} of the papers {told.missing === 1 ? 'is' : 'are'} missing from the data folder.
+                {file.missing} of the papers {file.missing === 1 ? 'is' : 'are'} missing from the data folder.
               </p>
             )}
-            {told.unprinted.map((what) => (
+            {file.unprinted.map((what) => (
               <p key={what} className="brass">
                 The {what} is too long for paper: it is in the file as CSV alone.
               </p>
@@ -98,26 +98,26 @@ function FileOfYear({ organisation, label }: { organisation: number; label: stri
   );
 }
 
-function contentsOf(told: AuditorsFileResponse): readonly (readonly [name: string, text: ReactNode])[] {
-  const counted = (count: number, one: string, many: string): string =>
-    `${count.toLocaleString('en')} ${count === 1 ? one : many}`;
+function contentsOf(file: AuditorsFileResponse): readonly (readonly [name: string, text: ReactNode])[] {
+  const counted = (count: number, singular: string, many: string): string =>
+    `${count.toLocaleString('en')} ${count === 1 ? singular : many}`;
   return [
     [
       'Reports',
       'statements with notes, trial balance, worksheet, what customers owe and what is owed to suppliers, taxes, journal, ledgers: as PDF and CSV',
     ],
-    ['Entries', `${counted(told.entries, 'entry', 'entries')} of the year as they were sealed`],
+    ['Entries', `${counted(file.entries, 'entry', 'entries')} of the year as they were sealed`],
     [
       'Papers',
-      told.papers === 0
+      file.papers === 0
         ? 'none: no entry of the year has one'
-        : `${counted(told.papers, 'file', 'files')}, ${megabytes(told.paperBytes)}, named by their SHA-256`,
+        : `${counted(file.papers, 'file', 'files')}, ${megabytes(file.paperBytes)}, named by their SHA-256`,
     ],
     [
       'Proofs',
-      `${told.proofs} drawn at the end of the year, ${told.failing.length === 0 ? 'all of which hold' : `${told.failing.length} of which do not hold`}; seals and totals read anew`,
+      `${file.proofs} drawn at the end of the year, ${file.failing.length === 0 ? 'all of which hold' : `${file.failing.length} of which do not hold`}; seals and totals read anew`,
     ],
-    ['Seals', `the whole chain of ${counted(told.chain, 'entry', 'entries')}; each lock, closing and reopening`],
+    ['Seals', `the whole chain of ${counted(file.chain, 'entry', 'entries')}; each lock, closing and reopening`],
     ['Trail', 'who posted, drafted, attached and reversed what, and who changed what of the set-up'],
     ['A page', 'what the file holds, and how it is verified'],
   ];

@@ -102,9 +102,12 @@ export function asksWhetherToGoBack(answers: BeginAnswers): boolean {
 export function beginRequest(answers: BeginAnswers, dates: StartingDates | undefined): CreateOrganisationRequest {
   const { name, kind, baseCurrency, fiscalYearStartMonth, fiscalYearStartDay, starterChart } = answers;
   const named = <T extends { readonly name: string }>(list: readonly T[]): T[] =>
-    list.filter((one) => one.name.trim() !== '');
-  const partners = named(answers.partners).map((one) => ({ name: one.name, share: Number(one.share) }));
-  const shareClasses = answers.shareClasses.filter((one) => one.trim() !== '');
+    list.filter((partner) => partner.name.trim() !== '');
+  const partners = named(answers.partners).map((typedPartner) => ({
+    name: typedPartner.name,
+    share: Number(typedPartner.share),
+  }));
+  const shareClasses = answers.shareClasses.filter((shareClass) => shareClass.trim() !== '');
   const funds = named(answers.funds);
   return {
     name,
@@ -118,7 +121,7 @@ export function beginRequest(answers: BeginAnswers, dates: StartingDates | undef
     timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
     ...(starterChart && kind === 'partnership' && partners.length > 0 && { partners }),
     ...(starterChart && kind === 'company' && shareClasses.length > 0 && { shareClasses }),
-    ...(starterChart && kind === 'non-profit' && funds.length > 0 && { funds: funds.map((one) => ({ ...one })) }),
+    ...(starterChart && kind === 'non-profit' && funds.length > 0 && { funds: funds.map((fund) => ({ ...fund })) }),
   };
 }
 

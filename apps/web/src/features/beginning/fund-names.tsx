@@ -10,29 +10,29 @@ import { NamedList } from './named-list.js';
 import { RemoveName } from './remove-name.js';
 
 export function FundNames({ answers: { funds }, at, onChange }: NamedEquityProps) {
-  const set = (place: number, change: object): void =>
-    onChange({ funds: funds.map((one, index) => (index === place ? { ...one, ...change } : one)) });
+  const set = (position: number, change: object): void =>
+    onChange({ funds: funds.map((fund, index) => (index === position ? { ...fund, ...change } : fund)) });
   return (
     <NamedList what="Funds, and for what each may be spent">
-      {funds.map((fund, place) => (
-        <div key={place} className={clsx(layout.row, layout.unwrapped, layout.fromTop)}>
+      {funds.map((fund, position) => (
+        <div key={position} className={clsx(layout.row, layout.unwrapped, layout.fromTop)}>
           <TextField
-            label={`Fund ${place + 1}`}
+            label={`Fund ${position + 1}`}
             value={fund.name}
-            onChange={(event) => set(place, { name: event.target.value })}
-            {...at(`funds.${place}.name`)}
+            onChange={(event) => set(position, { name: event.target.value })}
+            {...at(`funds.${position}.name`)}
           />
           <ChoiceField
             label="For what it may be spent"
             value={fund.restriction}
-            onChange={(chosen) => set(place, { restriction: chosen })}
+            onChange={(chosen) => set(position, { restriction: chosen })}
             className={styles.restriction}
             choices={keysOf(FUND_RESTRICTIONS).map((key) => [key, FUND_RESTRICTIONS[key]])}
           />
           <RemoveName
-            what={`fund ${place + 1}`}
+            what={`fund ${position + 1}`}
             isLast={funds.length === 1}
-            onClick={() => onChange({ funds: funds.filter((_, index) => index !== place) })}
+            onClick={() => onChange({ funds: funds.filter((_, index) => index !== position) })}
           />
         </div>
       ))}

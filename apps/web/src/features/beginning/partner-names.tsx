@@ -8,29 +8,31 @@ import { NamedList } from './named-list.js';
 import { RemoveName } from './remove-name.js';
 
 export function PartnerNames({ answers: { partners }, at, onChange }: NamedEquityProps) {
-  const set = (place: number, change: object): void =>
-    onChange({ partners: partners.map((one, index) => (index === place ? { ...one, ...change } : one)) });
+  const set = (position: number, change: object): void =>
+    onChange({
+      partners: partners.map((partner, index) => (index === position ? { ...partner, ...change } : partner)),
+    });
   return (
     <NamedList what="Partners, and what share of the result each has">
-      {partners.map((partner, place) => (
-        <div key={place} className={clsx(layout.row, layout.unwrapped, layout.fromTop)}>
+      {partners.map((partner, position) => (
+        <div key={position} className={clsx(layout.row, layout.unwrapped, layout.fromTop)}>
           <TextField
-            label={`Partner ${place + 1}`}
+            label={`Partner ${position + 1}`}
             value={partner.name}
-            onChange={(event) => set(place, { name: event.target.value })}
-            {...at(`partners.${place}.name`)}
+            onChange={(event) => set(position, { name: event.target.value })}
+            {...at(`partners.${position}.name`)}
           />
           <TextField
             label="Share of the result"
             value={partner.share}
-            onChange={(event) => set(place, { share: event.target.value.replace(/\D/g, '') })}
+            onChange={(event) => set(position, { share: event.target.value.replace(/\D/g, '') })}
             className={styles.partner}
-            {...at(`partners.${place}.share`)}
+            {...at(`partners.${position}.share`)}
           />
           <RemoveName
-            what={`partner ${place + 1}`}
+            what={`partner ${position + 1}`}
             isLast={partners.length === 1}
-            onClick={() => onChange({ partners: partners.filter((_, index) => index !== place) })}
+            onClick={() => onChange({ partners: partners.filter((_, index) => index !== position) })}
           />
         </div>
       ))}

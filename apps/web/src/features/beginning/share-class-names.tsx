@@ -9,22 +9,24 @@ import { RemoveName } from './remove-name.js';
 export function ShareClassNames({ answers: { shareClasses }, at, onChange }: NamedEquityProps) {
   return (
     <NamedList what="Classes of shares">
-      {shareClasses.map((name, place) => (
-        <div key={place} className={clsx(layout.row, layout.unwrapped)}>
+      {shareClasses.map((name, position) => (
+        <div key={position} className={clsx(layout.row, layout.unwrapped)}>
           <TextField
-            label={shareClasses.length === 1 ? 'Class of shares' : `Class of shares ${place + 1}`}
+            label={shareClasses.length === 1 ? 'Class of shares' : `Class of shares ${position + 1}`}
             value={name}
             onChange={(event) =>
               onChange({
-                shareClasses: shareClasses.map((one, index) => (index === place ? event.target.value : one)),
+                shareClasses: shareClasses.map((shareClass, index) =>
+                  index === position ? event.target.value : shareClass,
+                ),
               })
             }
-            {...at(`shareClasses.${place}`)}
+            {...at(`shareClasses.${position}`)}
           />
           <RemoveName
-            what={`class ${place + 1}`}
+            what={`class ${position + 1}`}
             isLast={shareClasses.length === 1}
-            onClick={() => onChange({ shareClasses: shareClasses.filter((_, index) => index !== place) })}
+            onClick={() => onChange({ shareClasses: shareClasses.filter((_, index) => index !== position) })}
           />
         </div>
       ))}

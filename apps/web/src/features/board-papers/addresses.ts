@@ -9,5 +9,5 @@ export function addressesIn(text: string): string[] {
     const within = /<([^<>]*)>/.exec(part)?.[1];
     return within === undefined ? part.split(/\s+/) : [within];
   });
-  return [...new Set(all.map((one) => one.trim()).filter((one) => one !== ''))];
+  return [...new Set(all.map((address) => address.trim()).filter((address) => address !== ''))];
 }

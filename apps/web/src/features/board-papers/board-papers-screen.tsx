@@ -25,7 +25,7 @@ export default function BoardPapersScreen() {
   const { data: issued } = useSuspenseQuery(issuedPapersQuery(organisation.id));
   // one thing at a time: papers, where they go, or what was issued
   const [opened, open] = useSheetParam('papers');
-  const one = all.find(({ id }) => String(id) === opened);
+  const boardPapers = all.find(({ id }) => String(id) === opened);
   const goes = all.find(({ id }) => `goes-${id}` === opened);
   const sent = issued.find(({ place }) => `issued-${place}` === opened);
   const leave = (): void => open(undefined);
@@ -75,7 +75,10 @@ export default function BoardPapersScreen() {
               </thead>
               <tbody>
                 {all.map((papers) => (
-                  <tr key={papers.id} className={papers === one || papers === goes ? ruled.chosen : undefined}>
+                  <tr
+                    key={papers.id}
+                    className={papers === boardPapers || papers === goes ? ruled.chosen : undefined}
+                  >
                     <td>
                       <span className="strong">{papers.name}</span>
                       <div className="soft small">{papers.subtitle.split('\n')[0]}</div>
@@ -119,14 +122,14 @@ export default function BoardPapersScreen() {
               </tbody>
             </table>
           )}
-          <IssuedPapers chosen={sent?.place} onSend={(place) => open(`issued-${place}`)} />
+          <IssuedPapers chosen={sent?.place} onSend={(index) => open(`issued-${index}`)} />
         </Sheet>
       </Pane>
-      {may('preparer') && (one || opened === 'new') && (
+      {may('preparer') && (boardPapers || opened === 'new') && (
         <Pane narrow>
           <BoardPapersForm
-            key={one ? `${one.id} ${one.version}` : 'new'}
-            papers={one}
+            key={boardPapers ? `${boardPapers.id} ${boardPapers.version}` : 'new'}
+            papers={boardPapers}
             kept={kept.filter(({ shared }) => shared)}
             onLeave={leave}
           />
@@ -160,7 +163,7 @@ function WhereTheyGo({ papers: { sending } }: { papers: BoardPapersResponse }) {
       : '';
   return (
     <>
-      <div className="soft small">{[to, days].filter((one) => one !== '').join('; ')}</div>
+      <div className="soft small">{[to, days].filter((address) => address !== '').join('; ')}</div>
       {waitsFor && <div className="brass small">Not issued yet. {waitsFor}</div>}
     </>
   );

@@ -12,7 +12,7 @@ import ruled from '../../ui/ruled.module.css';
 import styles from './board-papers.module.css';
 
 /** The papers that were issued: the file as it was then, its hash, and the seal of the books it was drawn of. */
-export function IssuedPapers({ chosen, onSend }: { chosen: number | undefined; onSend: (place: number) => void }) {
+export function IssuedPapers({ chosen, onSend }: { chosen: number | undefined; onSend: (index: number) => void }) {
   const { organisation, may } = useBooks();
   const address = useAddress();
   const { data: all } = useSuspenseQuery(issuedPapersQuery(organisation.id));

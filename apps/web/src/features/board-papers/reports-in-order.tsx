@@ -23,21 +23,21 @@ export function ReportsInOrder({
     // once it stands where it was moved to
     requestAnimationFrame(() => list.current?.querySelector<HTMLElement>(`[data-report="${id}"]`)?.focus());
   };
-  const move = (at: number, step: 1 | -1): void => {
-    const [own, other] = [reports[at], reports[at + step]];
+  const move = (index: number, step: 1 | -1): void => {
+    const [own, other] = [reports[index], reports[index + step]];
     if (own === undefined || other === undefined) return;
-    onChange(reports.map((id, place) => (place === at ? other : place === at + step ? own : id)));
+    onChange(reports.map((id, position) => (position === index ? other : position === index + step ? own : id)));
     focus(own);
   };
-  const takeOut = (at: number): void => {
-    onChange(reports.filter((_, place) => place !== at));
-    focus(reports[at + 1] ?? reports[at - 1]);
+  const takeOut = (index: number): void => {
+    onChange(reports.filter((_, position) => position !== index));
+    focus(reports[index + 1] ?? reports[index - 1]);
   };
-  const keys = (event: KeyboardEvent<HTMLElement>, at: number): void => {
+  const keys = (event: KeyboardEvent<HTMLElement>, index: number): void => {
     const step = ({ ArrowDown: 1, ArrowUp: -1 } as const)[event.key as 'ArrowDown'] as 1 | -1 | undefined;
-    if (event.key === 'Delete') takeOut(at);
-    else if (step && event.altKey) move(at, step);
-    else if (step) focus(reports[at + step]);
+    if (event.key === 'Delete') takeOut(index);
+    else if (step && event.altKey) move(index, step);
+    else if (step) focus(reports[index + step]);
     else return;
     event.preventDefault();
   };
@@ -47,8 +47,8 @@ export function ReportsInOrder({
         Reports, in order
       </p>
       <ol ref={list} className={clsx(layout.plainList, styles.order)} aria-labelledby="reports-in-order">
-        {reports.map((id, at) => {
-          const report = kept.find((one) => one.id === id);
+        {reports.map((id, index) => {
+          const report = kept.find((keptReport) => keptReport.id === id);
           return (
             <li key={id}>
               <span
@@ -56,7 +56,7 @@ export function ReportsInOrder({
                 data-report={id}
                 // the keys work on the report itself
                 tabIndex={0}
-                onKeyDown={(event) => keys(event, at)}
+                onKeyDown={(event) => keys(event, index)}
               >
                 {report?.name ?? 'not kept any more'}
                 <span className="soft small"> {report?.span ? RELATIVE_SPANS[report.span] : ''}</span>
@@ -64,18 +64,18 @@ export function ReportsInOrder({
               <button
                 type="button"
                 className="act small"
-                disabled={at === 0}
+                disabled={index === 0}
                 aria-label={`${report?.name} up`}
-                onClick={() => move(at, -1)}
+                onClick={() => move(index, -1)}
               >
                 up
               </button>
               <button
                 type="button"
                 className="act small"
-                disabled={at === reports.length - 1}
+                disabled={index === reports.length - 1}
                 aria-label={`${report?.name} down`}
-                onClick={() => move(at, 1)}
+                onClick={() => move(index, 1)}
               >
                 down
               </button>
@@ -83,7 +83,7 @@ export function ReportsInOrder({
                 type="button"
                 className="act small"
                 aria-label={`Take ${report?.name} out`}
-                onClick={() => takeOut(at)}
+                onClick={() => takeOut(index)}
               >
                 out
               </button>

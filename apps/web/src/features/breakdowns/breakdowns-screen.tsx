@@ -50,10 +50,10 @@ export default function BreakdownsScreen() {
           </p>
         </Empty>
       )}
-      {breakdowns.map((one: BreakdownResponse) => (
-        <section key={one.id} aria-label={one.name} className={clsx(layout.aboveClose, layout.below)}>
-          <BreakdownHead breakdown={one} />
-          <BreakdownValues breakdown={one} accounts={accounts} />
+      {breakdowns.map((breakdown: BreakdownResponse) => (
+        <section key={breakdown.id} aria-label={breakdown.name} className={clsx(layout.aboveClose, layout.below)}>
+          <BreakdownHead breakdown={breakdown} />
+          <BreakdownValues breakdown={breakdown} accounts={accounts} />
         </section>
       ))}
     </Sheet>

@@ -90,7 +90,9 @@ export function ValueForm({
         name="parent"
         label="Under"
         none="none"
-        choices={breakdown.values.filter((one) => one.id !== value?.id && one.lines === 0)}
+        choices={breakdown.values.filter(
+          (breakdownValue) => breakdownValue.id !== value?.id && breakdownValue.lines === 0,
+        )}
         keyOf={({ name }) => name}
         labelOf={({ name }) => name}
       />

@@ -13,7 +13,8 @@ export function LeftToDo({
 }) {
   const address = useAddress();
   const { drafts, due, adjustments, findings, withoutPaper } = toDo;
-  const count = (one: string, many: string, number: number): string => `${number} ${number === 1 ? one : many}`;
+  const count = (singular: string, many: string, number: number): string =>
+    `${number} ${number === 1 ? singular : many}`;
   const ways = [
     { number: drafts, label: count('draft', 'drafts', drafts), to: address.href('drafts', dates) },
     { number: due, label: `${due} due`, to: address.href('recurring', dates) },

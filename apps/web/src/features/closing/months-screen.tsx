@@ -54,15 +54,15 @@ export default function MonthsScreen() {
           </tr>
         </thead>
         <tbody>
-          {periods.map((period, at) => (
+          {periods.map((period, index) => (
             <MonthRow
               key={period.period}
               period={period}
-              toDo={toDo.find((one) => one.period === period.period)}
+              toDo={toDo.find((periodToDo) => periodToDo.period === period.period)}
               isPast={period.to <= today}
               isClosed={year.closed}
-              openBefore={periods.slice(0, at).filter(({ locked }) => !locked).length}
-              lockedAfter={periods.slice(at + 1).filter(({ locked }) => locked).length}
+              openBefore={periods.slice(0, index).filter(({ locked }) => !locked).length}
+              lockedAfter={periods.slice(index + 1).filter(({ locked }) => locked).length}
             />
           ))}
         </tbody>

@@ -50,20 +50,20 @@ export function NextOpening({
             </tr>
           </thead>
           <tbody>
-            {opening.reversals.map((one) => (
-              <tr key={one.entry}>
-                <td className="nowrap">{shortDate(parseCivilDate(one.reversesOn))}</td>
+            {opening.reversals.map((reversal) => (
+              <tr key={reversal.entry}>
+                <td className="nowrap">{shortDate(parseCivilDate(reversal.reversesOn))}</td>
                 <td>
-                  <Link className="act" to={address.href('journal', { entry: one.entry })}>
-                    {one.entry}
+                  <Link className="act" to={address.href('journal', { entry: reversal.entry })}>
+                    {reversal.entry}
                   </Link>{' '}
-                  {one.explanation}
+                  {reversal.explanation}
                 </td>
-                <td className="num">{shown(one.amount, currency)}</td>
+                <td className="num">{shown(reversal.amount, currency)}</td>
                 <td>
-                  {one.reversedBy ? (
-                    <Link className="act" to={address.href('journal', { entry: one.reversedBy })}>
-                      {one.reversedBy}
+                  {reversal.reversedBy ? (
+                    <Link className="act" to={address.href('journal', { entry: reversal.reversedBy })}>
+                      {reversal.reversedBy}
                     </Link>
                   ) : (
                     <span className="soft">still to come</span>

@@ -53,10 +53,10 @@ export function ProfitSharingForm({
       })),
     }),
   );
-  const places = partners.flatMap((_, at) => [`partners.${at}.salary`, `partners.${at}.weight`]);
+  const places = partners.flatMap((_, index) => [`partners.${index}.salary`, `partners.${index}.weight`]);
   const { at: wrong, elsewhere } = problemPlaces(save.error, ['from', 'interest', ...places]);
-  const change = (at: number, part: { salary?: string; weight?: string }): void =>
-    setPartners(partners.map((one, place) => (place === at ? { ...one, ...part } : one)));
+  const change = (index: number, part: { salary?: string; weight?: string }): void =>
+    setPartners(partners.map((row, position) => (position === index ? { ...row, ...part } : row)));
   return (
     <form
       className={styles.form}
@@ -85,7 +85,7 @@ export function ProfitSharingForm({
           </tr>
         </thead>
         <tbody>
-          {partners.map(({ number, name, salary, weight }, at) => (
+          {partners.map(({ number, name, salary, weight }, index) => (
             <tr key={number}>
               <td>
                 <span className="soft">{number}</span> {name}
@@ -100,8 +100,8 @@ export function ProfitSharingForm({
                   <TextField
                     value={value}
                     className={styles.figure}
-                    onChange={(event) => change(at, { [key]: event.target.value })}
-                    {...wrong(`partners.${at}.${key}`)}
+                    onChange={(event) => change(index, { [key]: event.target.value })}
+                    {...wrong(`partners.${index}.${key}`)}
                     slotProps={{ htmlInput: { 'aria-label': `${label} of ${name}` } }}
                   />
                 </td>

@@ -24,13 +24,13 @@ export function TAccounts({ rehearsal, currency }: { rehearsal: ClosingRehearsal
     known.amounts.push(line.debit ? parseAmount(line.debit, currency) : -parseAmount(line.credit ?? '0', currency));
     lines.set(line.account, known);
   }
-  const sum = (amounts: readonly number[]): number => amounts.reduce((all, one) => all + one, 0);
+  const sum = (amounts: readonly number[]): number => amounts.reduce((all, amount) => all + amount, 0);
   // of a closed year what stands in the books is the end already
   const before = (number: string, amounts: readonly number[]): number =>
     (balances.get(number) ?? 0) - (rehearsal.closed ? sum(amounts) : 0);
   const ends = new Map([...lines].map(([number, { amounts }]) => [number, before(number, amounts) + sum(amounts)]));
-  const temporary = [...lines].filter((one) => one[1].temporary);
-  const kept = [...lines].filter((one) => !one[1].temporary);
+  const temporary = [...lines].filter((line) => line[1].temporary);
+  const kept = [...lines].filter((line) => !line[1].temporary);
   const atZero = temporary.filter(([number]) => ends.get(number) === 0).length;
   const write = (amount: number): string => (amount === 0 ? '' : displayed(minor(Math.abs(amount)), currency));
   const cells = (amount: number, className = '') => (

@@ -38,11 +38,11 @@ export function ContactMerge({
   return (
     <div className={styles.merge}>
       <Autocomplete
-        options={contacts.filter((one) => one.id !== contact.id && one.mergedInto === null)}
+        options={contacts.filter((candidate) => candidate.id !== contact.id && candidate.mergedInto === null)}
         getOptionLabel={(contact) => `${contact.number} ${contact.name}`}
         isOptionEqualToValue={(a, b) => a.id === b.id}
         value={into}
-        onChange={(_, one) => setInto(one)}
+        onChange={(_, contact) => setInto(contact)}
         autoHighlight
         renderInput={(params) => <TextField {...params} label="The contact that stays" autoFocus />}
       />

@@ -18,7 +18,7 @@ export function ContactSheet({
   onKept: (id: number) => void;
   onLeave: () => void;
 }) {
-  const into = contacts.find((one) => one.id === contact?.mergedInto);
+  const into = contacts.find((candidate) => candidate.id === contact?.mergedInto);
   return (
     <Sheet
       title={contact?.name ?? 'A new contact'}

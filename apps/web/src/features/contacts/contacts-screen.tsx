@@ -32,7 +32,7 @@ export default function ContactsScreen() {
         .toLowerCase()
         .includes(text),
   );
-  const one = contacts.find((contact) => String(contact.id) === chosen);
+  const chosenContact = contacts.find((contact) => String(contact.id) === chosen);
   return (
     <Panes>
       <Pane>
@@ -105,11 +105,11 @@ export default function ContactsScreen() {
           )}
         </Sheet>
       </Pane>
-      {(one || chosen === 'new') && (
+      {(chosenContact || chosen === 'new') && (
         <Pane>
           <ContactSheet
-            key={one ? `${one.id} ${one.version}` : 'new'}
-            contact={one}
+            key={chosenContact ? `${chosenContact.id} ${chosenContact.version}` : 'new'}
+            contact={chosenContact}
             contacts={contacts}
             onKept={(id) => choose(String(id))}
             onLeave={() => choose(undefined)}

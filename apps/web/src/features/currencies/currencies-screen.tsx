@@ -22,7 +22,7 @@ export default function CurrenciesScreen() {
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, to));
   const [chosen, choose] = useSheetParam('currency');
   const [isAdding, setAdding] = useState(false);
-  const one = currencies.find(({ currency }) => currency === chosen);
+  const currencyChosen = currencies.find(({ currency }) => currency === chosen);
   return (
     <Panes>
       <Pane>
@@ -97,9 +97,14 @@ export default function CurrenciesScreen() {
           )}
         </Sheet>
       </Pane>
-      {one && (
+      {currencyChosen && (
         <Pane>
-          <CurrencySheet key={one.currency} currency={one} accounts={accounts} onLeave={() => choose(undefined)} />
+          <CurrencySheet
+            key={currencyChosen.currency}
+            currency={currencyChosen}
+            accounts={accounts}
+            onLeave={() => choose(undefined)}
+          />
         </Pane>
       )}
     </Panes>

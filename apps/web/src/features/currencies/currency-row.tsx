@@ -8,7 +8,7 @@ import styles from './currencies.module.css';
 import { HeldRate } from './held-rate.js';
 
 export function CurrencyRow({
-  currency: one,
+  currency,
   isChosen,
   onChoose,
 }: {
@@ -18,9 +18,9 @@ export function CurrencyRow({
 }) {
   const { from, to } = useBooks();
   const users = [
-    one.accounts.length > 0 &&
-      (one.accounts.length === 1 ? `account ${one.accounts[0]}` : `${one.accounts.length} accounts`),
-    one.contacts > 0 && (one.contacts === 1 ? '1 contact' : `${one.contacts} contacts`),
+    currency.accounts.length > 0 &&
+      (currency.accounts.length === 1 ? `account ${currency.accounts[0]}` : `${currency.accounts.length} accounts`),
+    currency.contacts > 0 && (currency.contacts === 1 ? '1 contact' : `${currency.contacts} contacts`),
   ].filter(Boolean);
   return (
     <button
@@ -30,11 +30,11 @@ export function CurrencyRow({
       onClick={onChoose}
     >
       <span className={layout.clip}>
-        <span className="strong">{one.currency}</span>{' '}
-        <span className="soft small">{currencyName(one.currency)}</span>
+        <span className="strong">{currency.currency}</span>{' '}
+        <span className="soft small">{currencyName(currency.currency)}</span>
       </span>
-      <HeldRate rate={one.opening} on={dayBefore(from)} what="opening" />
-      <HeldRate rate={one.closing} on={to} what="closing" />
+      <HeldRate rate={currency.opening} on={dayBefore(from)} what="opening" />
+      <HeldRate rate={currency.closing} on={to} what="closing" />
       <span className="soft small">{users.join(', ') || 'nothing yet'}</span>
     </button>
   );

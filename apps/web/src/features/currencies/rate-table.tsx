@@ -40,19 +40,27 @@ export function RateTable({ currency, rates }: { currency: string; rates: readon
       </Allowed>
       <ErrorMessage error={remove.error} />
       <VirtualList items={latest} keyOf={({ date }) => date} className={styles.rates} rowClass={() => styles.rateRow}>
-        {(one) => (
+        {(exchangeRate) => (
           <>
-            <span>{shortDate(parseCivilDate(one.date))}</span>
-            <span className={one.rate === null ? 'num soft' : 'num'}>{one.rate ?? one.inverse}</span>
-            <span className={one.rate === null ? 'num' : 'num soft'}>{one.ratePerBase ?? one.inverse}</span>
+            <span>{shortDate(parseCivilDate(exchangeRate.date))}</span>
+            <span className={exchangeRate.rate === null ? 'num soft' : 'num'}>
+              {exchangeRate.rate ?? exchangeRate.inverse}
+            </span>
+            <span className={exchangeRate.rate === null ? 'num' : 'num soft'}>
+              {exchangeRate.ratePerBase ?? exchangeRate.inverse}
+            </span>
             <Allowed>
               <span className={clsx(layout.row, layout.unwrapped, layout.toEnd, 'small')}>
                 <button
                   className="act small"
                   type="button"
-                  aria-label={`Change the rate of ${shortDate(parseCivilDate(one.date))}`}
+                  aria-label={`Change the rate of ${shortDate(parseCivilDate(exchangeRate.date))}`}
                   onClick={() =>
-                    setTyped({ date: one.date, rate: one.rate ?? '', ratePerBase: one.ratePerBase ?? '' })
+                    setTyped({
+                      date: exchangeRate.date,
+                      rate: exchangeRate.rate ?? '',
+                      ratePerBase: exchangeRate.ratePerBase ?? '',
+                    })
                   }
                 >
                   change
@@ -60,8 +68,8 @@ export function RateTable({ currency, rates }: { currency: string; rates: readon
                 <button
                   className="act small"
                   type="button"
-                  aria-label={`Remove the rate of ${shortDate(parseCivilDate(one.date))}`}
-                  onClick={() => remove.mutate(one.date)}
+                  aria-label={`Remove the rate of ${shortDate(parseCivilDate(exchangeRate.date))}`}
+                  onClick={() => remove.mutate(exchangeRate.date)}
                 >
                   remove
                 </button>

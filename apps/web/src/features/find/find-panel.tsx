@@ -66,10 +66,10 @@ export function FindPanel({
     if (items.length > 0) setChosen((Math.max(0, to) + items.length) % items.length);
   };
   const keys = (event: KeyboardEvent): void => {
-    const at = Math.min(chosen, items.length - 1);
-    if (event.key === 'ArrowDown') step(at + 1);
-    else if (event.key === 'ArrowUp') step(at === 0 ? items.length - 1 : at - 1);
-    else if (event.key === 'Tab') step(nextGroup(items, at, event.shiftKey));
+    const index = Math.min(chosen, items.length - 1);
+    if (event.key === 'ArrowDown') step(index + 1);
+    else if (event.key === 'ArrowUp') step(index === 0 ? items.length - 1 : index - 1);
+    else if (event.key === 'Tab') step(nextGroup(items, index, event.shiftKey));
     else if (event.key === 'Enter') setWanted({ isBeside: event.shiftKey });
     else return;
     event.preventDefault();
@@ -136,10 +136,10 @@ export function FindPanel({
 }
 
 /** The first item of the next kind, or of the kind before. */
-function nextGroup(items: readonly FoundItem[], at: number, isBack: boolean): number {
-  const group = items[at]?.group;
+function nextGroup(items: readonly FoundItem[], position: number, isBack: boolean): number {
+  const group = items[position]?.group;
   const firsts = items.flatMap((item, index) => (item.group === items[index - 1]?.group ? [] : [index]));
-  const own = firsts.findLast((first) => first <= at && items[first]?.group === group) ?? 0;
+  const own = firsts.findLast((first) => first <= position && items[first]?.group === group) ?? 0;
   const next = firsts[firsts.indexOf(own) + (isBack ? -1 : 1)];
   return next ?? (isBack ? (firsts.at(-1) ?? 0) : 0);
 }

@@ -12,8 +12,8 @@ export const findQuery = (id: number, text: string) =>
   });
 
 /** The latest entries of an account or a contact. */
-export const latestOfQuery = (id: number, of: { readonly account?: string; readonly contact?: string }) =>
+export const latestOfQuery = (id: number, context: { readonly account?: string; readonly contact?: string }) =>
   queryOptions({
-    queryKey: ['organisation', String(id), 'journal', 'latest of', of],
-    queryFn: () => api.get(withQuery(paths.entries(id), { ...of, limit: 6 })),
+    queryKey: ['organisation', String(id), 'journal', 'latest of', context],
+    queryFn: () => api.get(withQuery(paths.entries(id), { ...context, limit: 6 })),
   });

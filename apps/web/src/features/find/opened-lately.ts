@@ -27,7 +27,7 @@ export function rememberOpened(person: string, organisation: number, item: Found
   }
 }
 
-function isItem(one: unknown): one is FoundItem {
-  const { key, label, screen, code } = (one ?? {}) as Partial<Record<keyof FoundItem, unknown>>;
+function isItem(value: unknown): value is FoundItem {
+  const { key, label, screen, code } = (value ?? {}) as Partial<Record<keyof FoundItem, unknown>>;
   return [key, label, screen, code].every((text) => typeof text === 'string');
 }

@@ -11,20 +11,20 @@ export function useFindingKeys(
     const row = event.target as HTMLElement;
     const id = row.dataset['finding'];
     if (id === undefined || event.ctrlKey || event.metaKey || event.altKey) return;
-    const at = findings.findIndex((one) => one.id === id);
+    const position = findings.findIndex((finding) => finding.id === id);
     const goTo = (index: number): void => {
       list.current?.querySelectorAll<HTMLElement>('[data-finding]')[index]?.focus();
     };
     const keys: Readonly<Record<string, () => void>> = {
-      ArrowDown: () => goTo(at + 1),
-      ArrowUp: () => goTo(at - 1),
+      ArrowDown: () => goTo(position + 1),
+      ArrowUp: () => goTo(position - 1),
       Enter: () => row.querySelector<HTMLElement>('a')?.click(),
       b: () => {
-        if (findings[at]?.state === 'open') answer?.(id);
+        if (findings[position]?.state === 'open') answer?.(id);
       },
     };
     const act = keys[event.key];
-    if (!act || (event.key === 'ArrowUp' && at === 0)) return;
+    if (!act || (event.key === 'ArrowUp' && position === 0)) return;
     event.preventDefault();
     act();
   };

@@ -19,9 +19,13 @@ export default function FilesScreen() {
     <Panes>
       <Pane narrow>
         <Sheet title="Files" aside="in and out">
-          <SubjectTable subjects={SUBJECTS.filter((one) => !trayOfSubject(one))} chosen={subject} what="What" />
           <SubjectTable
-            subjects={SUBJECTS.filter((one) => trayOfSubject(one))}
+            subjects={SUBJECTS.filter((subject) => !trayOfSubject(subject))}
+            chosen={subject}
+            what="What"
+          />
+          <SubjectTable
+            subjects={SUBJECTS.filter((subject) => trayOfSubject(subject))}
             chosen={subject}
             what="Tray of the take-on"
           />
@@ -68,18 +72,18 @@ function SubjectTable({
         </tr>
       </thead>
       <tbody>
-        {subjects.map((one) => (
-          <tr key={one} className={one === chosen ? ruled.chosen : ''}>
-            <td>{IMPORT_SUBJECTS[one].label}</td>
+        {subjects.map((subject) => (
+          <tr key={subject} className={subject === chosen ? ruled.chosen : ''}>
+            <td>{IMPORT_SUBJECTS[subject].label}</td>
             <td>
               <span className={layout.row}>
                 {(['csv', 'xlsx'] as const).map((ending) => (
                   <a
                     key={ending}
                     className="act"
-                    href={paths.exportFile(organisation.id, one, ending)}
-                    download={`${one}.${ending}`}
-                    aria-label={`${IMPORT_SUBJECTS[one].label} as ${ending.toUpperCase()}`}
+                    href={paths.exportFile(organisation.id, subject, ending)}
+                    download={`${subject}.${ending}`}
+                    aria-label={`${IMPORT_SUBJECTS[subject].label} as ${ending.toUpperCase()}`}
                   >
                     {ending.toUpperCase()}
                   </a>
@@ -90,8 +94,8 @@ function SubjectTable({
               <Allowed>
                 <Link
                   className="act"
-                  to={address.href('files', { subject: one })}
-                  aria-label={`Read ${IMPORT_SUBJECTS[one].label} from a file`}
+                  to={address.href('files', { subject })}
+                  aria-label={`Read ${IMPORT_SUBJECTS[subject].label} from a file`}
                 >
                   read a file
                 </Link>

@@ -28,7 +28,7 @@ export function ImportOutcome({ job, onTaken }: { job: ImportResponse; onTaken: 
   const take = useOrganisationMutation(() => api.post(paths.importTaking(organisation.id, job.id)));
   const otherWay = useOrganisationMutation(() =>
     api.put(paths.importMatching(organisation.id, job.id), {
-      columns: job.headings.map((one) => one.column),
+      columns: job.headings.map((heading) => heading.column),
       decimal: job.decimal === '.' ? ',' : '.',
     }),
   );

@@ -22,7 +22,7 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
   const client = useQueryClient();
   const [job, setJob] = useSheetParam('import');
   const { data, error } = useQuery(importQuery(organisation.id, job));
-  const one = data?.subject === subject ? data : undefined;
+  const running = data?.subject === subject ? data : undefined;
   const show = (next: ImportResponse): void => {
     client.setQueryData(importQuery(organisation.id, next.id).queryKey, next);
     setJob(next.id);
@@ -32,11 +32,11 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
     api.post(withQuery(paths.imports(organisation.id), { subject, name }), file),
   );
   const startOver = (): void => {
-    if (one && one.state !== 'done') giveUp.mutate(undefined);
+    if (running && running.state !== 'done') giveUp.mutate(undefined);
     // one that is being written stays, to say how it ended
-    if (one?.state !== 'writing') setJob(undefined);
+    if (running?.state !== 'writing') setJob(undefined);
   };
-  const isDone = one?.state === 'done';
+  const isDone = running?.state === 'done';
   useEffect(() => {
     if (isDone) void client.invalidateQueries({ queryKey: ['organisation', String(organisation.id)] });
   }, [isDone, client, organisation.id]);
@@ -44,27 +44,27 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
   return (
     <Sheet
       title={`${label} from a file`}
-      aside={one?.name}
+      aside={running?.name}
       tools={
-        one && (
+        running && (
           <button
             className="act"
             type="button"
-            disabled={one.state === 'writing' && giveUp.isPending}
+            disabled={running.state === 'writing' && giveUp.isPending}
             onClick={startOver}
           >
-            {isBusy(one) ? 'Give up' : 'Another file'}
+            {isBusy(running) ? 'Give up' : 'Another file'}
           </button>
         )
       }
     >
       <ErrorMessage error={error ?? giveUp.error} />
-      {!one && job !== '' && data === null && (
+      {!running && job !== '' && data === null && (
         <p className={notice.done} role="status">
           That import is no longer there. Read the file again.
         </p>
       )}
-      {!one && (
+      {!running && (
         <FileDrop
           what="a CSV or XLSX file"
           most={32}
@@ -74,18 +74,18 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
         />
       )}
       <ErrorMessage error={begin.error} />
-      {!one && (
+      {!running && (
         <p className={clsx(layout.above, 'soft small')}>
           Columns: {columns.map((column) => column.replaceAll('_', ' ')).join(', ')}. Their order does not matter, and
           those that are called otherwise are matched in the next step.
         </p>
       )}
-      {one && isBusy(one) && <Working job={one} />}
-      {one && (one.state === 'matching' || one.state === 'checked') && (
-        <MatchingForm key={one.id} job={one} onMatched={show} />
+      {running && isBusy(running) && <Working job={running} />}
+      {running && (running.state === 'matching' || running.state === 'checked') && (
+        <MatchingForm key={running.id} job={running} onMatched={show} />
       )}
-      {one && (one.state === 'checked' || one.state === 'done' || one.state === 'failed') && (
-        <ImportOutcome job={one} onTaken={show} />
+      {running && (running.state === 'checked' || running.state === 'done' || running.state === 'failed') && (
+        <ImportOutcome job={running} onTaken={show} />
       )}
     </Sheet>
   );

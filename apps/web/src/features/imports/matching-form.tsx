@@ -14,11 +14,11 @@ import styles from './matching-form.module.css';
 /** Which heading means which column; recognised ones are chosen already, and what is chosen is remembered. */
 export function MatchingForm({ job, onMatched }: { job: ImportResponse; onMatched: (job: ImportResponse) => void }) {
   const { organisation } = useBooks();
-  const [columns, setColumns] = useState(() => job.headings.map((one) => one.column));
+  const [columns, setColumns] = useState(() => job.headings.map((heading) => heading.column));
   const match = useOrganisationMutation(() => api.put(paths.importMatching(organisation.id, job.id), { columns }));
   const subject = IMPORT_SUBJECTS[job.subject];
   const required: readonly string[] = subject.required;
-  const isSame = job.state === 'checked' && job.headings.every((one, index) => one.column === columns[index]);
+  const isSame = job.state === 'checked' && job.headings.every((heading, index) => heading.column === columns[index]);
   return (
     <form
       aria-label="Matching of the columns"
@@ -51,7 +51,7 @@ export function MatchingForm({ job, onMatched }: { job: ImportResponse; onMatche
                   fullWidth
                   value={columns[index] ?? ''}
                   onChange={(event) =>
-                    setColumns(columns.map((one, place) => (place === index ? event.target.value : one)))
+                    setColumns(columns.map((column, position) => (position === index ? event.target.value : column)))
                   }
                   slotProps={{
                     input: { disableUnderline: true },

@@ -41,15 +41,18 @@ export function AccountBlank({
   onSaid: (sentence: OfferedSentence) => void;
 }) {
   const options = useMemo(
-    (): Offer[] => [...accounts.map((account) => ({ account })), ...said.map((one) => ({ said: one }))],
+    (): Offer[] => [
+      ...accounts.map((account) => ({ account })),
+      ...said.map((offeredSentence) => ({ said: offeredSentence })),
+    ],
     [accounts, said],
   );
   const chosen = options.find((offer) => 'account' in offer && offer.account.number === value);
   const offersFor = (typed: string): Offer[] => {
     const found = bestMatches(accounts, typed, usedBefore);
     const [begun, holding] = [
-      found.filter((one) => isBegunBy(one, typed)),
-      found.filter((one) => !isBegunBy(one, typed)),
+      found.filter((account) => isBegunBy(account, typed)),
+      found.filter((account) => !isBegunBy(account, typed)),
     ];
     const used = begun.filter(({ number }) => usedBefore.includes(number));
     const unused = begun.filter(({ number }) => !usedBefore.includes(number));
@@ -58,7 +61,7 @@ export function AccountBlank({
     const offered = (some: readonly AccountResponse[]): Offer[] => some.map((account) => ({ account }));
     const all = [
       ...offered(used.slice(0, MOST.accounts)),
-      ...meant.map((one): Offer => ({ said: one })),
+      ...meant.map((offeredSentence): Offer => ({ said: offeredSentence })),
       ...offered([...unused, ...holding]),
     ];
     return all.slice(0, MOST.inAll);
@@ -66,12 +69,14 @@ export function AccountBlank({
   /** What typed text stands for: the account it names, else the first that is offered for it. */
   const meantBy = (typed: string): Offer | undefined => {
     if (typed.trim() === '') return undefined;
-    const named = accounts.find((one) => one.number === typed.trim() || labelOf({ account: one }) === typed);
+    const named = accounts.find(
+      (account) => account.number === typed.trim() || labelOf({ account }) === typed,
+    );
     return named ? { account: named } : offersFor(typed)[0];
   };
-  const take = (one: Offer | string | null): void => {
-    if (one === null || typeof one === 'string') return onTyped(one ?? '');
-    return 'account' in one ? onChoose(one.account) : onSaid(one.said);
+  const take = (offer: Offer | string | null): void => {
+    if (offer === null || typeof offer === 'string') return onTyped(offer ?? '');
+    return 'account' in offer ? onChoose(offer.account) : onSaid(offer.said);
   };
   const { getRootProps, getInputProps, getListboxProps, getOptionProps, groupedOptions, inputValue, popupOpen } =
     useAutocomplete<Offer, false, false, true>({
@@ -83,7 +88,7 @@ export function AccountBlank({
       autoHighlight: true,
       autoSelect: true,
       selectOnFocus: true,
-      onChange: (_, one) => take(typeof one === 'string' ? (meantBy(one) ?? one.trim()) : one),
+      onChange: (_, offer) => take(typeof offer === 'string' ? (meantBy(offer) ?? offer.trim()) : offer),
     });
   const { ref, value: _, ...input } = getInputProps() as ReturnType<typeof getInputProps> & { value?: unknown };
   return (

@@ -19,17 +19,17 @@ export function carryTyping({ person, organisation }: Omit<TypingPlace, 'draft'>
     { person, organisation, draft: HELD_LINES },
   ];
   const [entry, lines] = [keptTyping<EntryForm>(full), keptTyping<OneLine>(line)];
-  const at = new Date().toISOString();
+  const moment = new Date().toISOString();
   if (to === 'full') {
     if (entry || !lines || isUnsaid(lines.form.sentence)) return;
     const { sentence, held } = lines.form;
-    keepTyping(full, { form: formOfSentence(sentence), key: randomKey(), at });
+    keepTyping(full, { form: formOfSentence(sentence), key: randomKey(), at: moment });
     const rest = { ...nothingHeld(sentence.date), held };
     keepTyping(line, held.length > 0 ? { ...lines, form: rest } : undefined);
     return;
   }
   const sentence = entry && sentenceOfForm(entry.form, WHEREVER);
   if (!sentence || (lines && !isUnsaid(lines.form.sentence))) return;
-  keepTyping(line, { form: { sentence, held: lines?.form.held ?? [] }, key: lines?.key ?? randomKey(), at });
+  keepTyping(line, { form: { sentence, held: lines?.form.held ?? [] }, key: lines?.key ?? randomKey(), at: moment });
   keepTyping(full, undefined);
 }

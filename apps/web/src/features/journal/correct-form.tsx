@@ -38,7 +38,7 @@ export function CorrectForm({ entry, onDone }: { entry: EntryResponse; onDone: (
                 autoFocus={index === 0}
                 checked={wrong.includes(index + 1)}
                 onChange={({ target: { checked } }) =>
-                  setWrong((all) => [...all.filter((one) => one !== index + 1), ...(checked ? [index + 1] : [])])
+                  setWrong((all) => [...all.filter((line) => line !== index + 1), ...(checked ? [index + 1] : [])])
                 }
               />
               <span>

@@ -18,7 +18,7 @@ export function formOfCorrection(
   currency: CurrencyCode,
 ): EntryForm {
   // the tax of a wrong line is taken back with it
-  const named = entry.lines.filter((line, place) => wrong.includes(place) && line.taxSide === null);
+  const named = entry.lines.filter((line, index) => wrong.includes(index) && line.taxSide === null);
   const meant = named.length > 0 ? named : entry.lines;
   return {
     date,

@@ -26,7 +26,7 @@ export function differingRows(mine: EntryForm, theirs: EntryForm): DifferingRow[
     ...Array.from({ length: most }, (_, index) =>
       rowOf(`Line ${index + 1}`, toldLine(own?.[index]), toldLine(other?.[index])),
     ),
-  ].filter(({ mine: one, theirs: two }) => one !== '' || two !== '');
+  ].filter(({ mine: left, theirs: two }) => left !== '' || two !== '');
 }
 
 function rowOf(label: string, mine: string, theirs: string): DifferingRow {

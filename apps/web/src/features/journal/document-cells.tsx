@@ -55,8 +55,8 @@ export function DocumentCells({
     // what was offered of this contact stays while it is narrowed
     placeholderData: (previous, query) => (query?.queryKey[4] === contact ? previous : undefined),
   });
-  const of = isControl ? 'documents' : data?.of;
-  if (!of) return null;
+  const asks = isControl ? 'documents' : data?.of;
+  if (!asks) return null;
   const items = data?.items ?? [];
   const known = items.find(({ name }) => isSameDocument(name, line.document));
   const [amount] = amountsOf({ ...emptyForm(''), lines: [line] }, currency);
@@ -103,10 +103,10 @@ export function DocumentCells({
   return (
     <LinePart index={at}>
       <div className={clsx(grid.cell, layout.row, layout.unwrapped, 'small soft')}>
-        <span className="nowrap">{WORDS[of]}</span>{' '}
+        <span className="nowrap">{WORDS[asks]}</span>{' '}
         <NamedField
           options={items.map((item) => ({ name: item.name, number: item.name, said: describedItem(item) }))}
-          label={`${WORDS[of].charAt(0).toUpperCase()}${WORDS[of].slice(1)}, line ${at + 1}`}
+          label={`${WORDS[asks].charAt(0).toUpperCase()}${WORDS[asks].slice(1)}, line ${at + 1}`}
           value={line.document}
           wrong={wrong('document')}
           placeholder={data?.count ? `which of ${data.count}?` : 'which?'}

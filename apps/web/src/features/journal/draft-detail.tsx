@@ -14,7 +14,8 @@ import { DraftTrail } from './draft-trail.js';
 export function DraftDetail({ draft, children }: { draft: DraftResponse; children: ReactNode }) {
   const { organisation, today, currency } = useBooks();
   const { data: accounts = [] } = useQuery(accountsQuery(organisation.id, today));
-  const nameOf = (number: string | undefined): string => accounts.find((one) => one.number === number)?.name ?? '';
+  const nameOf = (number: string | undefined): string =>
+    accounts.find((account) => account.number === number)?.name ?? '';
   return (
     <>
       <h2>{draft.explanation || 'Without explanation'}</h2>

@@ -65,14 +65,14 @@ export function EffectFigures({
       {hasAmounts && effect && (
         <>
           <div className={layout.aboveClose}>
-            {effect.accounts.map((one) => (
+            {effect.accounts.map((account) => (
               <EffectOnAccount
-                key={one.account.number}
-                effect={one}
+                key={account.account.number}
+                effect={account}
                 date={onDay}
                 later={later}
                 show={show}
-                aside={asideOf?.(one.account.number)}
+                aside={asideOf?.(account.account.number)}
               />
             ))}
           </div>

@@ -42,7 +42,7 @@ export const BY_HAND = 'by-hand';
 /** An adjusting entry on an account, whose other accounts and amounts are to be written. */
 export function formOfAdjustment(account: string, date: string): EntryForm {
   const form = emptyForm(date, 'adjusting');
-  return { ...form, lines: form.lines.map((line, at) => (at === 0 ? { ...line, account } : line)) };
+  return { ...form, lines: form.lines.map((line, index) => (index === 0 ? { ...line, account } : line)) };
 }
 
 /** What may happen to the form. */
@@ -113,9 +113,12 @@ export function formReducer(form: EntryForm, event: FormEvent): EntryForm {
     case 'lines-taken':
       return withRoom({ ...form, lines: event.lines });
     case 'paper-attached':
-      return withPapers(form, event.line, (papers) => [...papers.filter((one) => one !== event.paper), event.paper]);
+      return withPapers(form, event.line, (papers) => [
+        ...papers.filter((paper) => paper !== event.paper),
+        event.paper,
+      ]);
     case 'paper-removed':
-      return withPapers(form, event.line, (papers) => papers.filter((one) => one !== event.paper));
+      return withPapers(form, event.line, (papers) => papers.filter((paper) => paper !== event.paper));
     case 'taken-over':
     case 'start':
       return event.form;
@@ -143,7 +146,7 @@ export function isTyped(form: EntryForm, begun: EntryForm): boolean {
     JSON.stringify([kind, explanation, reference, supplyDate, reversesOn, attachments]),
   );
   if (heads[0] !== heads[1]) return true;
-  const [lines, first] = [form, begun].map((one) => one.lines.filter((line) => !isBlank(line)));
+  const [lines, first] = [form, begun].map((entryForm) => entryForm.lines.filter((line) => !isBlank(line)));
   if (lines?.length !== first?.length) return true;
   return (
     lines?.some((line, index) => line !== first?.[index] && contentOf(line) !== contentOf(first?.[index])) ?? false
@@ -170,8 +173,8 @@ export function rowOfPath(form: EntryForm, path: string): { row: number; field: 
   return row === undefined ? undefined : { row, field: match[2] };
 }
 
-function withLine(form: EntryForm, at: number, change: Partial<FormLine>): EntryForm {
-  return { ...form, lines: form.lines.map((line, index) => (index === at ? { ...line, ...change } : line)) };
+function withLine(form: EntryForm, position: number, change: Partial<FormLine>): EntryForm {
+  return { ...form, lines: form.lines.map((line, index) => (index === position ? { ...line, ...change } : line)) };
 }
 
 /** The papers of the whole entry, or of a line, changed. */
@@ -197,18 +200,18 @@ function withoutDoubts(line: FormLine | undefined, change: Partial<FormLine>): P
 }
 
 /** Cells pasted from a spreadsheet, a row to a line from one on; lines are added as far as they are needed. */
-function withPasted(form: EntryForm, at: number, lines: readonly Partial<FormLine>[]): EntryForm {
-  const missing = Math.max(0, at + lines.length - form.lines.length);
+function withPasted(form: EntryForm, position: number, lines: readonly Partial<FormLine>[]): EntryForm {
+  const missing = Math.max(0, position + lines.length - form.lines.length);
   const room = [...form.lines, ...Array.from({ length: missing }, emptyLine)];
-  const changed = room.map((line, index) => ({ ...line, ...lines[index - at] }));
+  const changed = room.map((line, index) => ({ ...line, ...lines[index - position] }));
   return withRoom({ ...form, lines: changed });
 }
 
 /** A line changes places with the one above or below it; beyond the ends it stays. */
-function withMoved(form: EntryForm, at: number, to: number): EntryForm {
-  const [line, other] = [form.lines[at], form.lines[to]];
+function withMoved(form: EntryForm, position: number, to: number): EntryForm {
+  const [line, other] = [form.lines[position], form.lines[to]];
   if (!line || !other) return form;
-  const lines = form.lines.map((one, index) => (index === at ? other : index === to ? line : one));
+  const lines = form.lines.map((formLine, index) => (index === position ? other : index === to ? line : formLine));
   return withRoom({ ...form, lines });
 }
 

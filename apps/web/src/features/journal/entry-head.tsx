@@ -65,8 +65,8 @@ export function EntryHead({
     const fields = event.currentTarget
       .closest('[data-typing]')
       ?.querySelectorAll<HTMLInputElement>('input[type="text"]');
-    const at = [...(fields ?? [])].indexOf(event.target as HTMLInputElement);
-    if (at >= 0) fields?.[at + 1]?.focus();
+    const index = [...(fields ?? [])].indexOf(event.target as HTMLInputElement);
+    if (index >= 0) fields?.[index + 1]?.focus();
   };
   const field = (name: 'date' | 'reference') => {
     const message = wrong(name);

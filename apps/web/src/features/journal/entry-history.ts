@@ -59,7 +59,7 @@ export function firstDifference(
     if (line === other) continue;
     if (!line || !other) return { index, field: 'account' };
     const fields = Object.keys(line) as (keyof typeof line)[];
-    const field = fields.find((one) => one !== 'key' && JSON.stringify(line[one]) !== JSON.stringify(other[one]));
+    const field = fields.find((key) => key !== 'key' && JSON.stringify(line[key]) !== JSON.stringify(other[key]));
     if (field) return { index, field };
   }
   return undefined;

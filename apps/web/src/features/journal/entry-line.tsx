@@ -70,7 +70,7 @@ export const EntryLine = memo(function EntryLine({
   const isEmpty = line.debit === '' && line.credit === '';
   const proposal = isEmpty && missingSide && missing ? { side: missingSide, amount: missing } : undefined;
   const change = (typed: Partial<FormLine>): void => dispatch({ type: 'line', at: index, change: typed });
-  const place = `line ${index + 1}`;
+  const lineName = `line ${index + 1}`;
   return (
     <tbody ref={ref} data-index={index}>
       <tr data-line={index} className={line.credit !== '' ? grid.creditSide : ''}>
@@ -81,10 +81,10 @@ export const EntryLine = memo(function EntryLine({
               accounts={accounts}
               usedBefore={usedBefore}
               value={line.account}
-              label={`Account, ${place}`}
+              label={`Account, ${lineName}`}
               wrong={wrong('account')}
               onChange={(number) => {
-                const chosen = accounts.find((one) => one.number === number);
+                const chosen = accounts.find((account) => account.number === number);
                 change(withAccount(line, number, chosen, breakdowns));
               }}
             />
@@ -96,7 +96,7 @@ export const EntryLine = memo(function EntryLine({
         <td data-column="note">
           <div className={grid.cell}>
             <Cell
-              label={`Note, ${place}`}
+              label={`Note, ${lineName}`}
               value={line.note}
               placeholder={isBlank(line) ? '' : explanation}
               onChange={(note) => change({ note })}
@@ -108,7 +108,7 @@ export const EntryLine = memo(function EntryLine({
             {account?.control && (
               <LineContact
                 contacts={contacts}
-                label={`Contact, ${place}`}
+                label={`Contact, ${lineName}`}
                 value={line.contact}
                 wrong={wrong('contact')}
                 usedBefore={contactsBefore}

@@ -48,8 +48,8 @@ export function EntryLines({
   onNewContact: (line: FormLine, name: string) => void;
 }) {
   const has = { breakdowns: breakdowns.length > 0, taxes: tax.taxes.codes.length > 0 };
-  const { table, ...keys } = useLineKeys(dispatch, currency, has, (at) =>
-    missingWithout(form, at, currency, tax.date, tax.taxes),
+  const { table, ...keys } = useLineKeys(dispatch, currency, has, (index) =>
+    missingWithout(form, index, currency, tax.date, tax.taxes),
   );
   const { drawn, below, measure } = useLineWindow(form.lines, table);
   const [pasted, setPasted] = useState<PastedLines & { readonly key: number | undefined }>();
@@ -57,16 +57,16 @@ export function EntryLines({
   const missing = balancingAmount(amounts);
   const paste = (event: ClipboardEvent<HTMLTableElement>): void => {
     const cell = (event.target as HTMLElement).closest<HTMLElement>('td[data-column]');
-    const at = Number(cell?.closest('tr')?.dataset['line']);
+    const index = Number(cell?.closest('tr')?.dataset['line']);
     const column = cell?.dataset['column'] as LineColumn | undefined;
     const text = event.clipboardData.getData('text/plain');
     const on = { form, accounts, contacts, breakdowns, currency };
-    const read = column && Number.isInteger(at) ? pastedLines(text, at, column, on) : undefined;
+    const read = column && Number.isInteger(index) ? pastedLines(text, index, column, on) : undefined;
     if (!read) return;
     event.preventDefault();
     event.stopPropagation();
-    dispatch({ type: 'pasted', at, lines: read.lines });
-    setPasted({ ...read, key: form.lines[at]?.key });
+    dispatch({ type: 'pasted', at: index, lines: read.lines });
+    setPasted({ ...read, key: form.lines[index]?.key });
   };
   return (
     <>
@@ -125,7 +125,7 @@ function isStillThere(
   form: EntryForm,
   { key, lines: [first = {}] }: PastedLines & { key: number | undefined },
 ): boolean {
-  const line = form.lines.find((one) => one.key === key);
+  const line = form.lines.find((line) => line.key === key);
   const cells = ['account', 'note', 'contact', 'debit', 'credit'] as const;
   return line !== undefined && !isBlank(line) && cells.every((cell) => (first[cell] ?? line[cell]) === line[cell]);
 }

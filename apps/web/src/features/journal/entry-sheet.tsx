@@ -93,7 +93,7 @@ export function EntrySheet({
         aside={
           draft
             ? `draft of ${draft.createdBy}`
-            : (beginning?.told ?? `in ${currency}; posted entries are never changed, only reversed`)
+            : (beginning?.origin ?? `in ${currency}; posted entries are never changed, only reversed`)
         }
         tools={onWriting && <OneLineOrFull writing="full" onChange={onWriting} />}
         foot={

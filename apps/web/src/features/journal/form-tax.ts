@@ -65,12 +65,12 @@ export function taxOfForm(form: EntryForm, currency: CurrencyCode, date: CivilDa
     own: taxed.lines.map(({ amount }) => amount),
     amounts: taxed.amounts,
     tax: taxed.tax.map(({ account: id, amount, breakdowns, tax }) => {
-      const account = taxes.accounts.find((one) => one.id === id);
+      const account = taxes.accounts.find((account) => account.id === id);
       return {
         account: account?.number ?? '',
         accountName: account?.name ?? '',
         amount,
-        code: taxes.codes.find((one) => one.id === tax?.code)?.code ?? '',
+        code: taxes.codes.find((code) => code.id === tax?.code)?.code ?? '',
         rate: tax?.rate ?? '',
         base: minor(Math.abs(tax?.base ?? 0)),
         breakdowns: names.namesOf(breakdowns),
@@ -116,12 +116,12 @@ export function postedAmounts(form: EntryForm, { own, tax }: FormTax): PostedAmo
 /** What the other rows of a form miss, with their tax. */
 export function missingWithout(
   form: EntryForm,
-  at: number,
+  position: number,
   currency: CurrencyCode,
   date: CivilDate,
   taxes: Taxes,
 ): BalancingAmount | undefined {
-  const others = { ...form, lines: form.lines.filter((_, index) => index !== at) };
+  const others = { ...form, lines: form.lines.filter((_, index) => index !== position) };
   return balancingAmount(postedAmounts(others, taxOfForm(others, currency, date, taxes)).map(({ amount }) => amount));
 }
 
@@ -159,7 +159,7 @@ class ValueNames {
   }
 
   private idOf(value: string): number {
-    const at = this.known.indexOf(value);
-    return at >= 0 ? at : this.known.push(value) - 1;
+    const index = this.known.indexOf(value);
+    return index >= 0 ? index : this.known.push(value) - 1;
   }
 }

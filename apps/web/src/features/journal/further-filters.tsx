@@ -44,7 +44,7 @@ export function FurtherFilters({
   const [who, setWho] = useState(filters.contact);
   const only = (name: string): void => {
     setWho(name);
-    if (name === '' || contacts.some((one) => one.name === name)) filters.setContact(name);
+    if (name === '' || contacts.some((contact) => contact.name === name)) filters.setContact(name);
   };
   const values = readBreakdowns(filters.breakdowns) ?? {};
   return (
@@ -88,7 +88,7 @@ export function FurtherFilters({
             const { [name]: _, ...others } = values;
             filters.setBreakdowns(writeBreakdowns(value === '' ? others : { ...others, [name]: value }));
           }}
-          choices={[['', 'any'], ...all.map((one) => [one.name, one.name] as const)]}
+          choices={[['', 'any'], ...all.map((breakdownValue) => [breakdownValue.name, breakdownValue.name] as const)]}
         />
       ))}
     </div>

@@ -65,7 +65,9 @@ export function JointEffect({
   const begins = date && (date < calendar.firstDay ? date : fiscalYearOf(calendar, date).first);
   const changes = begins ? jointChanges(amounts, begins, isOfItsYear) : new Map<string, Minor>();
   const linesOf = (number: string): string | undefined => {
-    const lines = new Set(amounts.flatMap((one) => (one.account === number && one.line ? [one.line] : [])));
+    const lines = new Set(
+      amounts.flatMap((amount) => (amount.account === number && amount.line ? [amount.line] : [])),
+    );
     return lines.size === 0 ? undefined : placesTold([...lines]);
   };
   const count = entries.length;
@@ -94,16 +96,16 @@ const MOST_RUNS = 6;
 /** Places of lines in words, runs of them together. @example placesTold([1, 3, 4, 5]) // → 'lines 1, 3–5' */
 export function placesTold(places: readonly number[]): string {
   const runs: [first: number, last: number][] = [];
-  for (const place of places) {
+  for (const index of places) {
     const run = runs.at(-1);
-    if (run?.[1] === place - 1) run[1] = place;
-    else runs.push([place, place]);
+    if (run?.[1] === index - 1) run[1] = index;
+    else runs.push([index, index]);
   }
   if (runs.length > MOST_RUNS) return `${places.length} lines`;
-  const told = runs.map(([first, last]) =>
+  const written = runs.map(([first, last]) =>
     first === last ? first : last === first + 1 ? `${first}, ${last}` : `${first}–${last}`,
   );
-  return `${places.length === 1 ? 'line' : 'lines'} ${told.join(', ')}`;
+  return `${places.length === 1 ? 'line' : 'lines'} ${written.join(', ')}`;
 }
 
 /** What lines of years before the one at hand do to the results of these, which the figures do not show. */

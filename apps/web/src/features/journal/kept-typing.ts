@@ -34,19 +34,26 @@ const FEW = 100;
 const MOMENT = 300;
 
 /** What was half typed in a tab, if anything; in this one unless another is named. */
-export function keptTyping<Form = EntryForm>(place: TypingPlace, tab = tabName()): KeptTyping<Form> | undefined {
+export function keptTyping<Form = EntryForm>(
+  typingPlace: TypingPlace,
+  tab = tabName(),
+): KeptTyping<Form> | undefined {
   try {
-    return JSON.parse(localStorage.getItem(prefixOf(place) + tab) ?? 'null') ?? undefined;
+    return JSON.parse(localStorage.getItem(prefixOf(typingPlace) + tab) ?? 'null') ?? undefined;
   } catch {
     return undefined;
   }
 }
 
 /** Keeps what is half typed in a tab, or forgets it. */
-export function keepTyping<Form>(place: TypingPlace, typing: KeptTyping<Form> | undefined, tab = tabName()): void {
+export function keepTyping<Form>(
+  typingPlace: TypingPlace,
+  typing: KeptTyping<Form> | undefined,
+  tab = tabName(),
+): void {
   try {
-    if (typing) localStorage.setItem(prefixOf(place) + tab, JSON.stringify(typing));
-    else localStorage.removeItem(prefixOf(place) + tab);
+    if (typing) localStorage.setItem(prefixOf(typingPlace) + tab, JSON.stringify(typing));
+    else localStorage.removeItem(prefixOf(typingPlace) + tab);
   } catch {
     // a browser without storage keeps nothing; what is typed still stands on the sheet
   }
@@ -67,10 +74,10 @@ export function useKeptTyping<Form>(
   const { form, key, version, source } = typing;
   const write = useRef<() => void>(undefined);
   useEffect(() => {
-    const place = { person, organisation, draft };
+    const typingKey = { person, organisation, draft };
     const now = (): void => {
       write.current = undefined;
-      keepTyping(place, isTyped ? { form, key, version, source, at: new Date().toISOString() } : undefined);
+      keepTyping(typingKey, isTyped ? { form, key, version, source, at: new Date().toISOString() } : undefined);
     };
     if (lines <= FEW || !isTyped) return now();
     write.current = now;
@@ -91,12 +98,15 @@ export function useKeptTyping<Form>(
  * What was half typed before in this tab, read once when the sheet begins. What was begun from something else is laid
  * aside, as if its tab had been closed: it is offered, and nothing of it is lost.
  */
-export function useTypingBefore<Form = EntryForm>(place: TypingPlace, source = ''): KeptTyping<Form> | undefined {
+export function useTypingBefore<Form = EntryForm>(
+  typingPlace: TypingPlace,
+  source = '',
+): KeptTyping<Form> | undefined {
   const [before] = useState(() => {
-    const typing = keptTyping<Form>(place);
+    const typing = keptTyping<Form>(typingPlace);
     if (!typing || (typing.source ?? '') === source) return typing;
-    keepTyping(place, typing, randomKey());
-    keepTyping(place, undefined);
+    keepTyping(typingPlace, typing, randomKey());
+    keepTyping(typingPlace, undefined);
     return undefined;
   });
   return before;
@@ -108,15 +118,15 @@ export interface LeftTyping<Form = EntryForm> extends KeptTyping<Form> {
 }
 
 /** What was left half typed in tabs that have been closed since, or have crashed; the latest first. */
-export async function leftTyping<Form = EntryForm>(place: TypingPlace): Promise<LeftTyping<Form>[]> {
-  const prefix = prefixOf(place);
-  const tabs = Object.keys(localStorage).flatMap((at) => (at.startsWith(prefix) ? [at.slice(prefix.length)] : []));
+export async function leftTyping<Form = EntryForm>(typingPlace: TypingPlace): Promise<LeftTyping<Form>[]> {
+  const prefix = prefixOf(typingPlace);
+  const tabs = Object.keys(localStorage).flatMap((key) => (key.startsWith(prefix) ? [key.slice(prefix.length)] : []));
   if (tabs.every((tab) => tab === tabName())) return [];
   const open = await openTabs();
   return tabs
     .filter((tab) => !open.has(tab))
     .flatMap((tab) => {
-      const typing = keptTyping<Form>(place, tab);
+      const typing = keptTyping<Form>(typingPlace, tab);
       return typing ? [{ ...typing, tab }] : [];
     })
     .sort((a, b) => (a.at < b.at ? 1 : -1));

@@ -73,13 +73,13 @@ export function OneLineSheet({ onWriting }: { onWriting: (writing: Writing) => v
   useCommitKey(() => send(main), may('preparer'));
   const isWhole = sentenceProblems(state.sentence, choices).length === 0;
   const typed = isWhole && !isUnsaid(state.sentence) ? state.sentence : undefined;
-  const entryOf = (one: TypedSentence, line?: number): EntryOfSet => ({
-    form: formOfSentence(one),
-    date: typedDay(one.date, near),
+  const entryOf = (typedSentence: TypedSentence, line?: number): EntryOfSet => ({
+    form: formOfSentence(typedSentence),
+    date: typedDay(typedSentence.date, near),
     line,
   });
   const entries = [
-    ...heldAsTyped(state).map((one, index) => entryOf(one, index + 1)),
+    ...heldAsTyped(state).map((typedSentence, index) => entryOf(typedSentence, index + 1)),
     ...(typed ? [entryOf(typed)] : []),
   ];
   return (

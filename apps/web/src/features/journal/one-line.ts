@@ -29,7 +29,9 @@ export function nothingHeld(date: string): OneLine {
 
 /** The lines held, with what is typed into the one that is being corrected. */
 export function heldAsTyped({ held, correction }: OneLine): readonly TypedSentence[] {
-  return correction ? held.map((one) => (one.key === correction.key ? correction : one)) : held;
+  return correction
+    ? held.map((typedSentence) => (typedSentence.key === correction.key ? correction : typedSentence))
+    : held;
 }
 
 /** Lines as they go on in another window, or after a reload: their keys are given anew. */
@@ -78,7 +80,7 @@ const STEPS: Steps<OneLine, OneLineEvent> = {
     a.correction?.key === b.correction?.key &&
     (!a.correction || !b.correction || saysSame(a.correction, b.correction)) &&
     a.held.length === b.held.length &&
-    a.held.every((one, index) => one === b.held[index]),
+    a.held.every((typedSentence, index) => typedSentence === b.held[index]),
   cellOf: (event) => (event.type === 'said' ? `${event.sentence.key} ${event.blank}` : undefined),
   begunBy: (event) => (event.type === 'start' ? event.with : undefined),
 };

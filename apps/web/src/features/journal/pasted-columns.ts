@@ -46,8 +46,8 @@ export function pastedTable(text: string, from: LineColumn, tests: CellTests): P
   if (rows.length === 1 && !text.includes('\t')) return undefined;
   const headed = columnsOfHeadings(rows[0] ?? [], tests);
   if (headed) return { columns: headed, rows: rows.slice(1) };
-  const standing = LINE_COLUMNS.slice(LINE_COLUMNS.indexOf(from));
-  return { columns: from === 'account' ? (columnsByContent(rows, tests) ?? standing) : standing, rows };
+  const asTyped = LINE_COLUMNS.slice(LINE_COLUMNS.indexOf(from));
+  return { columns: from === 'account' ? (columnsByContent(rows, tests) ?? asTyped) : asTyped, rows };
 }
 
 /** What the headings mean, if the row is one: at least two are known, or all there are, and none is an amount. */
@@ -58,8 +58,8 @@ function columnsOfHeadings(
   if (row.some(isAmount)) return undefined;
   const given = new Set<PastedColumn>();
   const columns = row.map((heading) => {
-    const column = (Object.keys(HEADINGS) as PastedColumn[]).find((one) =>
-      HEADINGS[one].split(' ').includes(plainHeading(heading)),
+    const column = (Object.keys(HEADINGS) as PastedColumn[]).find((pastedColumn) =>
+      HEADINGS[pastedColumn].split(' ').includes(plainHeading(heading)),
     );
     if (!column || given.has(column)) return undefined;
     given.add(column);

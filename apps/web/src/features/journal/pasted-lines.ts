@@ -30,7 +30,12 @@ export interface PastedLines {
  * @param from the column that was pasted into
  * @returns undefined if the text is no more than one cell
  */
-export function pastedLines(text: string, at: number, from: LineColumn, on: PastedAgainst): PastedLines | undefined {
+export function pastedLines(
+  text: string,
+  position: number,
+  from: LineColumn,
+  on: PastedAgainst,
+): PastedLines | undefined {
   const finding = findingAmong(on);
   const table = pastedTable(text, from, {
     isAccount: (cell) => finding.account(cell) !== undefined,
@@ -39,8 +44,8 @@ export function pastedLines(text: string, at: number, from: LineColumn, on: Past
   });
   if (!table) return undefined;
   const { columns, rows } = table;
-  const lines = rows.map((cells, place) => {
-    const line = on.form.lines[at + place];
+  const lines = rows.map((cells, row) => {
+    const line = on.form.lines[position + row];
     return columns.slice(0, cells.length).reduce<Partial<FormLine>>((change, column, index) => {
       if (!column) return change;
       const next = cellChange(column, cells[index] ?? '', line, on, finding);

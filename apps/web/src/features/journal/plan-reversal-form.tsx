@@ -19,7 +19,7 @@ export function PlanReversalForm({
   );
   return (
     <ReversalDateForm
-      told="Reversed by itself on"
+      introduction="Reversed by itself on"
       label="Day of the reversal"
       action="Plan it"
       proposed={parseCivilDate(entry.reversesOn ?? firstOfNextMonth(parseCivilDate(entry.date)))}

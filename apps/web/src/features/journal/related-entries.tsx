@@ -10,10 +10,18 @@ import { EntryLink } from './entry-links.js';
 export function RelatedEntries({ entry }: { entry: EntryResponse }) {
   const { organisation, currency } = useBooks();
   const { data: related = [] } = useQuery(relatedEntriesQuery(organisation.id, entry.number));
-  return related.map((one) => (
-    <p key={JSON.stringify([one.by, one.document, one.contact, one.amount])} className="small">
-      <span className="soft">{inCommon(one, (amount) => shown(amount, currency))}: </span>
-      {one.entries.map((other, index) => (
+  return related.map((relatedEntries) => (
+    <p
+      key={JSON.stringify([
+        relatedEntries.by,
+        relatedEntries.document,
+        relatedEntries.contact,
+        relatedEntries.amount,
+      ])}
+      className="small"
+    >
+      <span className="soft">{inCommon(relatedEntries, (amount) => shown(amount, currency))}: </span>
+      {relatedEntries.entries.map((other, index) => (
         <span key={other.number} title={other.explanation}>
           {index > 0 && ' · '}
           <EntryLink number={other.number} />
@@ -27,15 +35,15 @@ export function RelatedEntries({ entry }: { entry: EntryResponse }) {
   ));
 }
 
-function inCommon(one: RelatedEntriesResponse, written: (amount: string | null) => string): string {
-  switch (one.by) {
+function inCommon(relatedEntries: RelatedEntriesResponse, written: (amount: string | null) => string): string {
+  switch (relatedEntries.by) {
     case 'reference':
-      return `Same reference ${one.text}`;
+      return `Same reference ${relatedEntries.text}`;
     case 'document':
-      return `Same document ${one.document} of ${one.contact}`;
+      return `Same document ${relatedEntries.document} of ${relatedEntries.contact}`;
     case 'amount':
-      return `${written(one.amount)} with ${one.contact} too`;
+      return `${written(relatedEntries.amount)} with ${relatedEntries.contact} too`;
     default:
-      return one.by satisfies never;
+      return relatedEntries.by satisfies never;
   }
 }

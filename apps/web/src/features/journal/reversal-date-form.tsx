@@ -10,7 +10,7 @@ import styles from './entry-detail.module.css';
 
 /** Asks for the day of a reversal: now posted, or planned. Esc leaves it. */
 export function ReversalDateForm({
-  told,
+  introduction,
   label,
   action,
   proposed,
@@ -21,7 +21,7 @@ export function ReversalDateForm({
   onLeave,
 }: {
   /** What happens on the day, before the field. */
-  told: string;
+  introduction: string;
   label: string;
   action: string;
   proposed: CivilDate;
@@ -42,7 +42,7 @@ export function ReversalDateForm({
         onDate(typedDay(date, proposed) ?? date);
       }}
     >
-      <span>{told}</span>
+      <span>{introduction}</span>
       <DateField
         near={proposed}
         value={date}

@@ -22,7 +22,7 @@ export function ReverseForm({
   const corrections = entry.correctedBy.join(', ');
   return (
     <ReversalDateForm
-      told={`Every line of ${entry.number} is posted on its other side, on`}
+      introduction={`Every line of ${entry.number} is posted on its other side, on`}
       label="Date of the reversal"
       action="Reverse"
       proposed={parseCivilDate(entry.date)}

@@ -60,7 +60,7 @@ function AccountOffer({ account: { number, name, balance } }: { account: Account
 
 function SaidOffer({ said, accounts }: { said: OfferedSentence; accounts: readonly AccountResponse[] }) {
   const { currency } = useBooks();
-  const nameOf = (number: string): string => accounts.find((one) => one.number === number)?.name ?? '';
+  const nameOf = (number: string): string => accounts.find((account) => account.number === number)?.name ?? '';
   const end = ({ account, contact }: OfferedSentence['from']): string =>
     [account, contact ?? nameOf(account)].join(' ').trim();
   return (

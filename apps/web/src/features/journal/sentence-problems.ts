@@ -69,7 +69,7 @@ function endProblems(
 ): BlankProblem[] {
   const { account: number, contact, breakdowns: values, taxCode } = sentence[end];
   if (number.trim() === '') return [empty(end, end === 'from' ? 'Say where it came from.' : 'Say where it went.')];
-  const account = accounts.find((one) => one.number === number);
+  const account = accounts.find((account) => account.number === number);
   if (!account) return [wrong(end, 'There is no such account.')];
   if (account.currency !== null && account.currency !== currency) {
     return [

@@ -42,7 +42,8 @@ export function Sentence({
   const { accounts, breakdowns, said, near, currency } = choices;
   const say = (blank: string, change: Partial<TypedSentence>): void => onSaid(blank, { ...sentence, ...change });
   const settle = (blank: string): void => onSaid(blank, settledSentence(sentence, near, currency));
-  const problemOf = (blank: string): string | undefined => problems.find((one) => one.blank === blank)?.message;
+  const problemOf = (blank: string): string | undefined =>
+    problems.find((problem) => problem.blank === blank)?.message;
   const likely = useLikely(sentence, said);
   const choose = (end: End, number: string, account: AccountResponse | undefined): void => {
     const { breakdowns: values = {}, taxCode = '' } = withAccount(
@@ -67,7 +68,7 @@ export function Sentence({
         offersAt={offersAt}
         onChoose={(account) => choose(which, account.number, account)}
         onTyped={(text) => choose(which, text, undefined)}
-        onSaid={(one) => onSaid('all', saidAgain(sentence, one, currency))}
+        onSaid={(offeredSentence) => onSaid('all', saidAgain(sentence, offeredSentence, currency))}
       />
       <EndParts
         end={which}
@@ -133,15 +134,20 @@ function useLikely({ from, to }: TypedSentence, said: readonly OfferedSentence[]
   return useMemo(() => {
     const numbers = (some: readonly OfferedSentence[], end: End): string[] => {
       const times = new Map<string, number>();
-      for (const one of some) times.set(one[end].account, (times.get(one[end].account) ?? 0) + one.times);
+      for (const offeredSentence of some)
+        times.set(
+          offeredSentence[end].account,
+          (times.get(offeredSentence[end].account) ?? 0) + offeredSentence.times,
+        );
       return [...times].sort(([, a], [, b]) => b - a).map(([number]) => number);
     };
-    const isFrom = (one: OfferedSentence): boolean => one.from.account === from.account;
-    const isBoth = (one: OfferedSentence): boolean => isFrom(one) && one.to.account === to.account;
+    const isFrom = (offeredSentence: OfferedSentence): boolean => offeredSentence.from.account === from.account;
+    const isBoth = (offeredSentence: OfferedSentence): boolean =>
+      isFrom(offeredSentence) && offeredSentence.to.account === to.account;
     return {
       from: numbers(said, 'from'),
       to: [...new Set([...numbers(said.filter(isFrom), 'to'), ...numbers(said, 'to')])],
-      said: [...said.filter(isBoth), ...said.filter((one) => !isBoth(one))],
+      said: [...said.filter(isBoth), ...said.filter((offeredSentence) => !isBoth(offeredSentence))],
     };
   }, [from.account, to.account, said]);
 }

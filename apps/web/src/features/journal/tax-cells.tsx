@@ -131,7 +131,7 @@ export function TaxCells({
                   onBlur={(text) => typed !== undefined && adjust(text)}
                 />
               </span>
-              <span className="nowrap">{told(amounts, isAskedOnTop, line)}</span>
+              <span className="nowrap">{inWords(amounts, isAskedOnTop, line)}</span>
             </>
           )}
         </>
@@ -139,7 +139,7 @@ export function TaxCells({
     </div>
   );
 
-  function told({ net, gross }: TaxOfLine, isOnTop: boolean, { amountIs, taxAdjustment }: FormLine): string {
+  function inWords({ net, gross }: TaxOfLine, isOnTop: boolean, { amountIs, taxAdjustment }: FormLine): string {
     const shown = (amount: number): string => displayed(minor(Math.abs(amount)), currency);
     const moved = taxAdjustment ? `, moved by ${taxAdjustment.replace('-', '−')}` : '';
     if (!isOnTop) return `owed and reclaimed${moved}`;

@@ -18,10 +18,10 @@ export function useDraftKeys(list: RefObject<HTMLElement | null>, drafts: readon
   return {
     goTo,
     onKeyDown: (event: KeyboardEvent, draft: DraftResponse): void => {
-      const at = drafts.findIndex(({ id }) => id === draft.id);
+      const index = drafts.findIndex(({ id }) => id === draft.id);
       const keys: Readonly<Record<string, () => void>> = {
-        ArrowDown: () => goTo(drafts[at + 1]),
-        ArrowUp: () => goTo(drafts[at - 1]),
+        ArrowDown: () => goTo(drafts[index + 1]),
+        ArrowUp: () => goTo(drafts[index - 1]),
         Home: () => goTo(drafts[0]),
         End: () => goTo(drafts.at(-1)),
         Enter: () => acts.open(draft),
@@ -29,7 +29,7 @@ export function useDraftKeys(list: RefObject<HTMLElement | null>, drafts: readon
         b: acts.sendBack,
         t: acts.note,
         Delete: () => {
-          goTo(drafts[at + 1] ?? drafts[at - 1]);
+          goTo(drafts[index + 1] ?? drafts[index - 1]);
           acts.discard(draft);
         },
       };

@@ -51,7 +51,7 @@ export function useDrafts() {
     marked,
     mark: (draft: DraftResponse): void =>
       setMarks((all) => {
-        const others = [...all].filter((one) => one !== draft.id);
+        const others = [...all].filter((id) => id !== draft.id);
         return new Set(all.has(draft.id) ? others : [...others, draft.id]);
       }),
     outcome,

@@ -86,7 +86,7 @@ export function useEntryEffect(
       : undefined;
   const year = fiscalYearOf(calendar, onDay);
   const isEnded = year.last < today && onDay >= calendar.firstDay;
-  const isClosed = books.years.years.some((one) => one.year === year.label && one.closed);
+  const isClosed = books.years.years.some((fiscalYear) => fiscalYear.year === year.label && fiscalYear.closed);
   return {
     onDay,
     later,
@@ -131,9 +131,9 @@ function useDetailProofs(accounts: readonly AccountResponse[]): ReadonlyMap<stri
   });
   return new Map(
     possible.flatMap((account, index): [string, DetailProof][] => {
-      const of = answers[index]?.data?.of;
-      if (of === 'stock') return [[account.number, 'stock-inventory']];
-      return of === 'assets' ? [[account.number, account.contra ? 'assets-written-off' : 'assets-cost']] : [];
+      const detail = answers[index]?.data?.of;
+      if (detail === 'stock') return [[account.number, 'stock-inventory']];
+      return detail === 'assets' ? [[account.number, account.contra ? 'assets-written-off' : 'assets-cost']] : [];
     }),
   );
 }

@@ -15,7 +15,7 @@ import { formOfPattern } from './pattern-form.js';
 /** What a new entry begins with, on a date as it is shown. */
 export interface Beginning {
   /** Said beside the title. */
-  readonly told: string;
+  readonly origin: string;
   /** What it begins from, to know it again. */
   readonly source: string;
   /** The date that is its own, where it is not that of any new entry. */
@@ -34,7 +34,7 @@ export function useEntrySource() {
   const [pattern] = useSheetParam('pattern');
   const [correct] = useSheetParam('correct');
   const [accrue] = useSheetParam('accrue');
-  const [of] = useSheetParam('of');
+  const [source] = useSheetParam('of');
   const [adjust] = useSheetParam('adjust');
   const [wrongLines] = useSheetParam('lines');
   const isMissingBill = accrue === MISSING_BILL;
@@ -48,10 +48,10 @@ export function useEntrySource() {
   const beginning = ((): Beginning | undefined => {
     const entry = before.data;
     if (correct !== '' && entry) {
-      const wrong = wrongLines.split(',').map((place) => Number(place) - 1);
+      const wrong = wrongLines.split(',').map((line) => Number(line) - 1);
       const isOpen = checkDate(entry.date, 'ordinary', booksForDates(books)).ok;
       return {
-        told: `corrects ${entry.number} of ${shortDate(parseCivilDate(entry.date))}`,
+        origin: `corrects ${entry.number} of ${shortDate(parseCivilDate(entry.date))}`,
         source: `correction of ${correct} ${wrongLines}`,
         date: isOpen ? parseCivilDate(entry.date) : undefined,
         line: wrong.length,
@@ -59,8 +59,8 @@ export function useEntrySource() {
       };
     }
     if (like !== '' && entry) {
-      const told = `like ${entry.number} of ${shortDate(parseCivilDate(entry.date))}`;
-      return { told, source: `like ${like}`, formOn: (date) => formLike(entry, date, currency) };
+      const origin = `like ${entry.number} of ${shortDate(parseCivilDate(entry.date))}`;
+      return { origin, source: `like ${like}`, formOn: (date) => formLike(entry, date, currency) };
     }
     if (accrue !== '' && entry && accounts.data) {
       const ofResult = new Set(
@@ -70,7 +70,7 @@ export function useEntrySource() {
       );
       const isOfResult = (number: string): boolean => ofResult.has(number);
       return {
-        told: `accrued, as ${entry.number} of ${shortDate(parseCivilDate(entry.date))} was`,
+        origin: `accrued, as ${entry.number} of ${shortDate(parseCivilDate(entry.date))} was`,
         source: `accrual ${accrue}`,
         date: accrualDate(entry),
         formOn: (date) => formOfAccrual(entry, isOfResult, date, currency),
@@ -79,7 +79,7 @@ export function useEntrySource() {
     if (isMissingBill) {
       const date = missingBillDate(today);
       return {
-        told: 'a bill that has not come, accrued and reversed',
+        origin: 'a bill that has not come, accrued and reversed',
         source: `accrual ${accrue}`,
         date,
         formOn: (shown) => formOfMissingBill(shown, date),
@@ -88,30 +88,30 @@ export function useEntrySource() {
     if (adjust !== '') {
       const end = parseCivilDate(books.to);
       return {
-        told: adjust === BY_HAND ? 'adjusting' : `adjusts ${adjust}`,
+        origin: adjust === BY_HAND ? 'adjusting' : `adjusts ${adjust}`,
         source: `adjustment of ${adjust}`,
         date: checkDate(end, 'adjusting', booksForDates(books)).ok ? end : undefined,
         formOn: (date) => formOfAdjustment(adjust === BY_HAND ? '' : adjust, date),
       };
     }
-    if (of !== '') {
+    if (source !== '') {
       return {
-        told: 'of a paper',
-        source: `paper ${of}`,
-        formOn: (date) => ({ ...emptyForm(date), attachments: [Number(of)] }),
+        origin: 'of a paper',
+        source: `paper ${source}`,
+        formOn: (date) => ({ ...emptyForm(date), attachments: [Number(source)] }),
       };
     }
     if (pattern === '' || !kept) return undefined;
     return {
-      told: `from the pattern “${kept.name}”`,
+      origin: `from the pattern “${kept.name}”`,
       source: `pattern ${pattern}`,
       formOn: (date) => formOfPattern(kept, date, currency),
     };
   })();
-  const isNew = draft === '' && from === '' && !isMissingBill && pattern === '' && of === '' && adjust === '';
+  const isNew = draft === '' && from === '' && !isMissingBill && pattern === '' && source === '' && adjust === '';
   return {
     /** Tells one source from another. */
-    key: [draft || 'new', like, pattern, correct, wrongLines, accrue, of, adjust].join(' '),
+    key: [draft || 'new', like, pattern, correct, wrongLines, accrue, source, adjust].join(' '),
     isNew,
     isDraft: draft !== '',
     draft: draft === '' ? undefined : (opened.data as DraftResponse | undefined),

@@ -32,10 +32,10 @@ export function useEntryWriting({
   const near = proposed.date;
   const email = useSession().person?.email;
   const [person] = useState(email ?? ''); // a session that ends takes nothing away of what is typed
-  const place = { person, organisation: organisation.id, draft: draft ? String(draft.id) : '' };
+  const typingKey = { person, organisation: organisation.id, draft: draft ? String(draft.id) : '' };
   const source = beginning?.source ?? '';
-  const before = useTypingBefore(place, source);
-  const leftBehind = useLeftTyping(place);
+  const before = useTypingBefore(typingKey, source);
+  const leftBehind = useLeftTyping(typingKey);
   const [begun, setBegun] = useState<EntryForm>(() => {
     if (draft) return formOf(draft, currency);
     return beginning?.formOn(shortDate(beginning.date ?? near)) ?? emptyForm(shortDate(near));
@@ -45,8 +45,8 @@ export function useEntryWriting({
   const [takenUp, setTakenUp] = useState(before);
   const [keepsKind, setKeepsKind] = useState(false);
   const [key, setKey] = useState(() => before?.key ?? randomKey());
-  useKeptTyping(place, { form, key, version, source }, isTyped(form, begun), form.lines.length);
-  const forget = (): void => keepTyping(place, undefined);
+  useKeptTyping(typingKey, { form, key, version, source }, isTyped(form, begun), form.lines.length);
+  const forget = (): void => keepTyping(typingKey, undefined);
 
   const post = useOrganisationMutation(async () => {
     const entry = entryRequest(form, near, currency);
@@ -136,7 +136,7 @@ export function useEntryWriting({
     /** The typing goes on as a new entry, whatever became of the draft. */
     goOnAsNew: (): void => {
       forget();
-      keepTyping({ ...place, draft: '' }, { form, key: randomKey(), at: new Date().toISOString() });
+      keepTyping({ ...typingKey, draft: '' }, { form, key: randomKey(), at: new Date().toISOString() });
       address.go('entry');
     },
     /** What stands here goes on in the place of another version of the draft. */

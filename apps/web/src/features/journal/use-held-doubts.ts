@@ -22,18 +22,18 @@ export function useHeldDoubts(held: readonly TypedSentence[], near: CivilDate): 
   const taxes = useTaxes();
   const read = held.map((line) => comparableOf(line, near, currency, taxes));
   const answers = useQueries({
-    queries: read.map((one) => ({
-      ...entriesOfAmountQuery(organisation.id, one?.date ?? '', one?.amount ?? ''),
-      enabled: one !== undefined,
+    queries: read.map((entry) => ({
+      ...entriesOfAmountQuery(organisation.id, entry?.date ?? '', entry?.amount ?? ''),
+      enabled: entry !== undefined,
     })),
   });
-  return read.map((one, index): HeldDoubt => {
-    if (!one) return {};
+  return read.map((simple, index): HeldDoubt => {
+    if (!simple) return {};
     const entry = answers[index]?.data?.entries.find(
-      (posted) => stands(posted) && hasSameAmounts(one.lines, amountsOfPosted(posted.lines, currency)),
+      (posted) => stands(posted) && hasSameAmounts(simple.lines, amountsOfPosted(posted.lines, currency)),
     );
-    const twin = read.findIndex((other) => other?.same === one.same);
-    return { entry, line: twin < index ? twin + 1 : undefined };
+    const duplicate = read.findIndex((other) => other?.same === simple.same);
+    return { entry, line: duplicate < index ? duplicate + 1 : undefined };
   });
 }
 

@@ -14,9 +14,9 @@ export function useHeldKeys(
   begin: () => void,
 ) {
   const list = useRef<HTMLTableSectionElement>(null);
-  const goToPlace = (place: number): void => {
-    if (place < 0) return begin();
-    list.current?.querySelector<HTMLElement>(`[data-held="${place}"]`)?.focus();
+  const goToPlace = (index: number): void => {
+    if (index < 0) return begin();
+    list.current?.querySelector<HTMLElement>(`[data-held="${index}"]`)?.focus();
   };
   const correct = (key: number): void => {
     flushSync(() => change({ type: 'correct', key }));
@@ -25,9 +25,9 @@ export function useHeldKeys(
     field?.select();
   };
   const drop = (line: TypedSentence): void => {
-    const place = state.held.findIndex(({ key }) => key === line.key);
+    const index = state.held.findIndex(({ key }) => key === line.key);
     flushSync(() => change({ type: 'drop', key: line.key }));
-    goToPlace(Math.min(place, state.held.length - 2));
+    goToPlace(Math.min(index, state.held.length - 2));
   };
   return {
     list,
@@ -52,12 +52,12 @@ export function useHeldKeys(
       event.preventDefault();
       goToPlace(0);
     },
-    onHeldKeyDown: (event: KeyboardEvent, line: TypedSentence, place: number): void => {
+    onHeldKeyDown: (event: KeyboardEvent, line: TypedSentence, index: number): void => {
       const does: Readonly<Record<string, () => void>> = event.altKey
         ? { Backspace: () => drop(line) }
         : {
-            ArrowDown: () => goToPlace(Math.min(place + 1, state.held.length - 1)),
-            ArrowUp: () => goToPlace(place - 1),
+            ArrowDown: () => goToPlace(Math.min(index + 1, state.held.length - 1)),
+            ArrowUp: () => goToPlace(index - 1),
             Home: () => goToPlace(0),
             End: () => goToPlace(state.held.length - 1),
             Enter: () => correct(line.key),
@@ -74,9 +74,9 @@ export function useHeldKeys(
       if (!line) return;
       if (event.key === 'Escape' && !event.defaultPrevented) {
         event.preventDefault();
-        const place = state.held.findIndex(({ key }) => key === line.key);
+        const index = state.held.findIndex(({ key }) => key === line.key);
         flushSync(() => change({ type: 'leave-correction' }));
-        goToPlace(place);
+        goToPlace(index);
       }
       if (event.key === 'Backspace' && event.altKey) {
         event.preventDefault();

@@ -16,10 +16,10 @@ export function useLeftTyping<Form = EntryForm>({ person, organisation, draft }:
   }, [person, organisation, draft]);
   /** Takes one out of what was left. @returns undefined if another tab has done so before */
   const take = ({ tab }: LeftTyping<Form>): LeftTyping<Form> | undefined => {
-    const place = { person, organisation, draft };
-    const typing = keptTyping<Form>(place, tab);
-    keepTyping(place, undefined, tab);
-    setLeft((all) => all.filter((one) => one.tab !== tab));
+    const typingKey = { person, organisation, draft };
+    const typing = keptTyping<Form>(typingKey, tab);
+    keepTyping(typingKey, undefined, tab);
+    setLeft((all) => all.filter((leftTyping) => leftTyping.tab !== tab));
     return typing && { ...typing, tab };
   };
   return { left: left[0], take };

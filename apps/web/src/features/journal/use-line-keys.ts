@@ -20,7 +20,7 @@ export function useLineKeys(
   dispatch: Dispatch<FormEvent>,
   currency: CurrencyCode,
   has: { readonly breakdowns: boolean; readonly taxes: boolean },
-  missingWithout: (at: number) => BalancingAmount | undefined,
+  missingWithout: (index: number) => BalancingAmount | undefined,
 ): LineKeys {
   const table = useRef<HTMLTableElement>(null);
   const inputs = (selector: string): HTMLInputElement[] => [

@@ -76,7 +76,7 @@ function typedInto(table: HTMLTableElement | null): number | undefined {
 
 function aroundCaret(count: number, table: HTMLTableElement | null): DrawnLine[] {
   const first = Math.max(0, (typedInto(table) ?? 0) - FEW / 2);
-  return Array.from({ length: Math.min(FEW, count - first) }, (_, place) => ({ index: first + place, room: 0 }));
+  return Array.from({ length: Math.min(FEW, count - first) }, (_, index) => ({ index: first + index, room: 0 }));
 }
 
 /** What is in sight, and the line that holds the caret with those around it: it is never taken away while typed into. */
@@ -84,6 +84,6 @@ function withTypedInto(range: Range, table: HTMLTableElement | null): number[] {
   const seen = defaultRangeExtractor(range);
   const index = typedInto(table);
   if (index === undefined) return seen;
-  const around = [index - 1, index, index + 1].filter((one) => one >= 0 && one < range.count);
+  const around = [index - 1, index, index + 1].filter((line) => line >= 0 && line < range.count);
   return [...new Set([...seen, ...around])].sort((a, b) => a - b);
 }

@@ -33,9 +33,9 @@ export function useOneLine(onDone: (done: { posted?: EntryResponse[]; kept?: Dra
   const proposed = proposedDate({ today, firstDay: calendar.firstDay, span, last: lastDate() }).date;
   const email = useSession().person?.email;
   const [person] = useState(email ?? '');
-  const place = { person, organisation: organisation.id, draft: HELD_LINES };
-  const before = useTypingBefore<OneLine>(place);
-  const leftBehind = useLeftTyping<OneLine>(place);
+  const typingKey = { person, organisation: organisation.id, draft: HELD_LINES };
+  const before = useTypingBefore<OneLine>(typingKey);
+  const leftBehind = useLeftTyping<OneLine>(typingKey);
   const [history, dispatch] = useReducer(oneLineHistory, undefined, () =>
     historyOf(before ? goneOnWith(before.form) : nothingHeld(shortDate(proposed))),
   );
@@ -43,11 +43,11 @@ export function useOneLine(onDone: (done: { posted?: EntryResponse[]; kept?: Dra
   const [key, setKey] = useState(() => before?.key ?? randomKey());
   const state = history.now;
   const isTyped = state.held.length > 0 || !isUnsaid(state.sentence);
-  useKeptTyping(place, { form: state, key }, isTyped, state.held.length);
+  useKeptTyping(typingKey, { form: state, key }, isTyped, state.held.length);
   const near = nearOf(state, proposed);
 
   const startAnew = (last: string): void => {
-    keepTyping(place, undefined);
+    keepTyping(typingKey, undefined);
     setKey(randomKey());
     setTakenUp(undefined);
     const day = typedDay(last, near);

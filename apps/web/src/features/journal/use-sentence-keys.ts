@@ -18,7 +18,7 @@ export function useSentenceKeys(
   useLayoutEffect(() => {
     latest.current = { sentence, books };
   });
-  const [at, setAt] = useState<string>();
+  const [focused, setAt] = useState<string>();
   const [tried, setTried] = useState<number>();
   const problems = sentenceProblems(sentence, books);
   const isTried = tried === sentence.key;
@@ -28,10 +28,10 @@ export function useSentenceKeys(
     const left = sentenceProblems(whole, latest.current.books);
     if (left.length === 0) return whole;
     const blanks = blanksOf(around.current);
-    const place = behind === undefined ? -1 : blanks.findIndex((blank) => blank.dataset['blank'] === behind);
+    const index = behind === undefined ? -1 : blanks.findIndex((blank) => blank.dataset['blank'] === behind);
     const wanting = (from: readonly HTMLElement[]): HTMLElement | undefined =>
-      from.find((blank) => left.some((one) => one.blank === blank.dataset['blank']));
-    const next = wanting(blanks.slice(place + 1));
+      from.find((blank) => left.some((blankProblem) => blankProblem.blank === blank.dataset['blank']));
+    const next = wanting(blanks.slice(index + 1));
     const goesOn = next && (behind === undefined || !isStuckAt(behind, left));
     if (!goesOn) setTried(sentence.key);
     focusOn(goesOn ? next : wanting(blanks));
@@ -39,7 +39,7 @@ export function useSentenceKeys(
   };
   return {
     /** What is wrong, as far as it is to be said: not yet of the blank at hand, nor of what has not been filled. */
-    shownProblems: problems.filter(({ blank, isEmpty }) => isTried || (!isEmpty && blank !== at)),
+    shownProblems: problems.filter(({ blank, isEmpty }) => isTried || (!isEmpty && blank !== focused)),
     finish,
     onFocus: (event: { target: EventTarget }): void => setAt(blankOf(event.target)),
     onBlur: (): void => setAt(undefined),
@@ -59,7 +59,7 @@ export function useSentenceKeys(
 
 /** Whether a blank holds what cannot be taken: Enter does not lead away from it. */
 function isStuckAt(blank: string, left: readonly BlankProblem[]): boolean {
-  return left.some((one) => one.blank === blank && !one.isEmpty);
+  return left.some((blankProblem) => blankProblem.blank === blank && !blankProblem.isEmpty);
 }
 
 function blankOf(target: EventTarget): string | undefined {

@@ -22,7 +22,7 @@ export default function KeepReport({ screen }: { screen: string }) {
   const [isOpen, setOpen] = useState(false);
   const link = useRef<HTMLButtonElement>(null);
   const settings = settingsIn(search, to, currency);
-  const kept = all?.find(({ id, screen: of }) => String(id) === shownKept && of === screen);
+  const kept = all?.find(({ id, screen: shownScreen }) => String(id) === shownKept && shownScreen === screen);
   const isOther = kept !== undefined && JSON.stringify(kept.settings) !== JSON.stringify(settings);
   const change = useKeepReport(organisation.id, kept);
   const close = (): void => {

@@ -22,14 +22,14 @@ export default function KeptReportsScreen() {
   const [dropped, setDropped] = useState<KeptReportResponse>();
   const drop = useDropKeptReport(organisation.id);
   const again = useKeepReport(organisation.id, undefined);
-  const one = all.find(({ id }) => String(id) === chosen);
+  const keptReport = all.find(({ id }) => String(id) === chosen);
   const mayChange = ({ shared }: KeptReportResponse): boolean => !shared || may('preparer');
   const keys = (event: KeyboardEvent<HTMLElement>): void => {
     const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
     if (step === undefined) return;
     const links = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-kept]')];
-    const at = links.indexOf(document.activeElement as HTMLElement);
-    const next = links[at < 0 ? 0 : at + step];
+    const index = links.indexOf(document.activeElement as HTMLElement);
+    const next = links[index < 0 ? 0 : index + step];
     if (next) event.preventDefault();
     next?.focus();
   };
@@ -76,13 +76,13 @@ export default function KeptReportsScreen() {
                   <KeptReportRow
                     key={kept.id}
                     kept={kept}
-                    isChosen={kept === one}
+                    isChosen={kept === keptReport}
                     onChange={mayChange(kept) ? () => choose(String(kept.id)) : undefined}
                     onRemove={() =>
                       drop.mutate(kept, {
                         onSuccess: () => {
                           setDropped(kept);
-                          if (kept === one) choose(undefined);
+                          if (kept === keptReport) choose(undefined);
                         },
                       })
                     }
@@ -93,16 +93,16 @@ export default function KeptReportsScreen() {
           )}
         </Sheet>
       </Pane>
-      {one && mayChange(one) && (
+      {keptReport && mayChange(keptReport) && (
         <Pane narrow>
-          <Sheet title={one.name}>
+          <Sheet title={keptReport.name}>
             <KeptReportForm
-              key={`${one.id} ${one.version}`}
-              kept={one}
-              screen={one.screen}
-              settings={one.settings}
-              from={one.from}
-              to={one.to}
+              key={`${keptReport.id} ${keptReport.version}`}
+              kept={keptReport}
+              screen={keptReport.screen}
+              settings={keptReport.settings}
+              from={keptReport.from}
+              to={keptReport.to}
               onKept={() => choose(undefined)}
               foot={({ isPending }) => (
                 <div className={clsx(formStyles.wide, layout.row)}>

@@ -73,9 +73,9 @@ function AgedItemRow({ item }: { item: AgedItemResponse }) {
           </div>
         )}
       </td>
-      {AGE_KEYS.map((one) => (
-        <td key={one} className="num">
-          {one === item.age ? shown(item.open, currency) : ''}
+      {AGE_KEYS.map((ageKey) => (
+        <td key={ageKey} className="num">
+          {ageKey === item.age ? shown(item.open, currency) : ''}
         </td>
       ))}
       <td />

@@ -57,7 +57,7 @@ export default function AgedScreen({ slot }: ScreenProps) {
             ['receivables', 'Customers'],
             ['payables', 'Suppliers'],
           ]}
-          onChoose={(one) => setLedger(one === 'receivables' ? undefined : one)}
+          onChoose={(chosen) => setLedger(chosen === 'receivables' ? undefined : chosen)}
         />
         <Toggle isOn={whose === 'all'} onClick={() => setWhose(whose === 'all' ? undefined : 'all')}>
           Each document

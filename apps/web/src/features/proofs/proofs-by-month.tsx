@@ -55,7 +55,7 @@ export function ProofsByMonth({
             <tr key={key}>
               <td>{label}</td>
               {months.map(({ month, proofs }) => {
-                const proof = proofs?.find((one) => one.key === key);
+                const proof = proofs?.find((proof) => proof.key === key);
                 return (
                   <td key={month.period} className="nowrap">
                     {proof && (

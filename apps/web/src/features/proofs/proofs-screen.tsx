@@ -15,13 +15,13 @@ export default function ProofsScreen() {
   const { organisation, currency, years, to, today } = useBooks();
   const client = useQueryClient();
   const { data, error } = useQuery(proofsQuery(organisation.id, to));
-  const year = years.years.find((one) => one.from <= to && to <= one.to) ?? years.years[0];
+  const year = years.years.find((year) => year.from <= to && to <= year.to) ?? years.years[0];
   const months = year?.periods ?? [];
   const read = useQueries({
     queries: months.map((month) => ({ ...proofsQuery(organisation.id, month.to), enabled: month.to <= today })),
   });
   const kept = useQuery(lockedProofsQuery(organisation.id));
-  const byMonth = months.map((month, at): MonthOfProofs => ({ month, proofs: ofItsEnd(read[at]?.data) }));
+  const byMonth = months.map((month, index): MonthOfProofs => ({ month, proofs: ofItsEnd(read[index]?.data) }));
   const dates = `as at ${longDate(to)}`;
   const rowsOf = (day: string, proofs: readonly ProofResponse[]): string[][] =>
     proofs.map((proof) => [
@@ -34,7 +34,7 @@ export default function ProofsScreen() {
   const rowsOfMonths = async (): Promise<string[][]> => {
     const others = months.filter((month) => month.to <= today && month.to !== to);
     const drawn = await Promise.all(others.map((month) => client.fetchQuery(proofsQuery(organisation.id, month.to))));
-    return drawn.flatMap((one) => rowsOf(one.asAt, ofItsEnd(one) ?? []));
+    return drawn.flatMap((proofs) => rowsOf(proofs.asAt, ofItsEnd(proofs) ?? []));
   };
   return (
     <Sheet

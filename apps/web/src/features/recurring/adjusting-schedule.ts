@@ -115,11 +115,11 @@ function formOf(kind: AdjustmentKind, { account }: AdjustingAbout, date: CivilDa
   const own = isSpread ? (kind === 'prepaid' ? 1 : 0) : undefined;
   return {
     ...form,
-    lines: form.lines.map((line, at) => ({
+    lines: form.lines.map((line, index) => ({
       ...line,
-      ...(at === own && { account }),
-      ...(at === 0 && { debit: '1' }),
-      ...(at === 1 && { credit: '1' }),
+      ...(index === own && { account }),
+      ...(index === 0 && { debit: '1' }),
+      ...(index === 1 && { credit: '1' }),
     })),
   };
 }

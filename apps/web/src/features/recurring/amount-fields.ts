@@ -48,7 +48,7 @@ export const AMOUNT_FIELDS: Readonly<Record<AmountSource, readonly AmountField[]
     {
       path: 'share.dayCount',
       label: 'Days counted',
-      takes: DAY_COUNTS.map((one) => [one, one]),
+      takes: DAY_COUNTS.map((dayCount) => [dayCount, dayCount]),
       if: (values) => values['share.of'] === 'interest',
     },
   ],
@@ -100,7 +100,7 @@ export const AMOUNT_FIELDS: Readonly<Record<AmountSource, readonly AmountField[]
     { path: 'loan.principal', label: 'Owed', takes: 'amount' },
     { path: 'loan.drawn', label: 'Interest runs from', takes: 'date' },
     { path: 'loan.rate', label: 'Per cent a year', takes: 'decimal' },
-    { path: 'loan.dayCount', label: 'Days counted', takes: DAY_COUNTS.map((one) => [one, one]) },
+    { path: 'loan.dayCount', label: 'Days counted', takes: DAY_COUNTS.map((dayCount) => [dayCount, dayCount]) },
     {
       path: 'loan.repayment',
       label: 'The same each time',
@@ -223,11 +223,11 @@ function put(tree: Tree, [first = '', ...rest]: readonly string[], value: string
   put(next, rest, value);
 }
 
-function flat(tree: Tree, at: string): Record<string, string> {
+function flat(tree: Tree, path: string): Record<string, string> {
   return Object.assign(
     {},
     ...Object.entries(tree).map(([key, value]) =>
-      typeof value === 'string' ? { [`${at}${key}`]: value } : flat(value ?? {}, `${at}${key}.`),
+      typeof value === 'string' ? { [`${path}${key}`]: value } : flat(value ?? {}, `${path}${key}.`),
     ),
   ) as Record<string, string>;
 }

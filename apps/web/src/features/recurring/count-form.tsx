@@ -47,10 +47,12 @@ export function CountForm({
   const [way, setWay] = useState<'items' | 'sum'>('items');
   const [sum, setSum] = useState('');
   const [isUnread, setUnread] = useState(false);
-  const [items, setItems] = useState(() => before.map((one) => ({ ...one, cost: writtenDecimal(one.cost) })));
+  const [items, setItems] = useState(() =>
+    before.map((countedItem) => ({ ...countedItem, cost: writtenDecimal(countedItem.cost) })),
+  );
   const rows = [...items, BLANK];
   const more = Math.max(items.length - SHOWN, 0);
-  const uncounted = items.filter((one) => !isCounted(one)).length;
+  const uncounted = items.filter((row) => !isCounted(row)).length;
   // problems are told by the place among those that were counted
   const wrongAt = (row: CountedItemRequest, key: string): string | undefined =>
     isCounted(row) ? wrong(`counted.${items.filter(isCounted).indexOf(row)}.${key}`) : undefined;
@@ -60,10 +62,14 @@ export function CountForm({
     onFacts(counted.length > 0 ? { counted } : undefined);
   };
   const type = (row: number, change: Partial<CountedItemRequest>): void =>
-    take(rows.map((one, at) => (at === row ? { ...one, ...change } : one)).filter((one) => !isBlank(one)));
+    take(
+      rows
+        .map((countedItem, index) => (index === row ? { ...countedItem, ...change } : countedItem))
+        .filter((countedItem) => !isBlank(countedItem)),
+    );
   const read = (text: string): void => {
     const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: true });
-    const found = countedItems(data).map((one) => ({ ...one, ...written(one) }));
+    const found = countedItems(data).map((countedItem) => ({ ...countedItem, ...written(countedItem) }));
     setUnread(found.length === 0);
     if (found.length > 0) take([...items.filter(isCounted), ...found]);
   };
@@ -135,18 +141,18 @@ export function CountForm({
               </tr>
             </thead>
             <tbody>
-              {rows.map((row, at) =>
-                at >= SHOWN && at < items.length ? null : (
-                  <tr key={at}>
+              {rows.map((row, index) =>
+                index >= SHOWN && index < items.length ? null : (
+                  <tr key={index}>
                     {COLUMNS.map(([key, label]) => (
                       <td key={key} className={key === 'item' ? undefined : grid.money}>
                         <Cell
-                          label={`${label}, row ${at + 1}`}
+                          label={`${label}, row ${index + 1}`}
                           value={row[key]}
                           isAmount={key !== 'item'}
-                          autoFocus={at === 0 && key === (row.item === '' ? 'item' : 'quantity')}
+                          autoFocus={index === 0 && key === (row.item === '' ? 'item' : 'quantity')}
                           wrong={wrongAt(row, key)}
-                          onChange={(typed) => type(at, { [key]: typed })}
+                          onChange={(typed) => type(index, { [key]: typed })}
                         />
                       </td>
                     ))}

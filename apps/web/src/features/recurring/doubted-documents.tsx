@@ -43,10 +43,10 @@ export function DoubtedDocuments({
     const next = new Map(typed).set(key, percent);
     setTyped(next);
     const doubted = [...next]
-      .filter(([, one]) => one.trim() !== '')
-      .map(([at, one]) => {
-        const [contact = '', document = ''] = at.split('\n');
-        return { contact, document, percent: plainDecimal(one) };
+      .filter(([, value]) => value.trim() !== '')
+      .map(([path, value]) => {
+        const [contact = '', document = ''] = path.split('\n');
+        return { contact, document, percent: plainDecimal(value) };
       });
     onFacts(doubted.length > 0 ? { doubted } : undefined);
   };
@@ -73,7 +73,7 @@ export function DoubtedDocuments({
         <tbody>
           {items.map((item) => {
             const key = keyOf(item);
-            const place = said.findIndex(([at]) => at === key);
+            const index = said.findIndex(([path]) => path === key);
             return (
               <tr key={key}>
                 <td>
@@ -94,9 +94,9 @@ export function DoubtedDocuments({
                     value={typed.get(key) ?? ''}
                     placeholder={writtenDecimal(ageRow(item)?.percent ?? '')}
                     wrong={
-                      place < 0
+                      index < 0
                         ? undefined
-                        : (wrong(`doubted.${place}.percent`) ?? wrong(`doubted.${place}.document`))
+                        : (wrong(`doubted.${index}.percent`) ?? wrong(`doubted.${index}.document`))
                     }
                     onChange={(percent) => say(key, percent)}
                   />

@@ -41,17 +41,17 @@ export function Holidays() {
       <h2 className="minor">Holidays</h2>
       <p className="soft small">Days on which no business is done, besides Saturdays and Sundays.</p>
       <ul className={layout.plainList}>
-        {holidays.map((one) => (
-          <li key={one.date} className={layout.spread}>
+        {holidays.map((holiday) => (
+          <li key={holiday.date} className={layout.spread}>
             <span>
-              {shortDate(parseCivilDate(one.date))} <span className="soft">{one.name}</span>
+              {shortDate(parseCivilDate(holiday.date))} <span className="soft">{holiday.name}</span>
             </span>
             <Allowed>
               <button
                 className="act small"
                 type="button"
-                aria-label={`Remove ${one.name || one.date}`}
-                onClick={() => keep.mutate(holidays.filter((other) => other.date !== one.date))}
+                aria-label={`Remove ${holiday.name || holiday.date}`}
+                onClick={() => keep.mutate(holidays.filter((other) => other.date !== holiday.date))}
               >
                 remove
               </button>

@@ -16,8 +16,8 @@ export function Instalments({
   occurrences: readonly ProposedOccurrenceResponse[];
 }) {
   const { currency } = useBooks();
-  const sum = (of: (row: InstalmentResponse) => string): string =>
-    displayed(minor(rows.reduce((total, row) => total + parseAmount(of(row), currency), 0)), currency);
+  const sum = (figure: (row: InstalmentResponse) => string): string =>
+    displayed(minor(rows.reduce((total, row) => total + parseAmount(figure(row), currency), 0)), currency);
   const states = new Map(
     occurrences.map(({ nominal, state, entry }) => [nominal, entry ?? (state === 'due' ? 'due' : '')]),
   );

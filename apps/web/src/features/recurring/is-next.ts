@@ -1,9 +1,13 @@
 import type { TimeLineOccurrenceResponse } from '@just-ledger/contract';
 
 /** Whether a date is the next of its journal: those after it wait for it. What lies in a shut month holds nothing up. */
-export function isNext(one: TimeLineOccurrenceResponse, all: readonly TimeLineOccurrenceResponse[]): boolean {
+export function isNext(
+  timeLineOccurrence: TimeLineOccurrenceResponse,
+  all: readonly TimeLineOccurrenceResponse[],
+): boolean {
   const next = all.find(
-    ({ journal, state, lacks }) => journal === one.journal && state === 'due' && lacks?.what !== 'open-month',
+    ({ journal, state, lacks }) =>
+      journal === timeLineOccurrence.journal && state === 'due' && lacks?.what !== 'open-month',
   );
-  return next?.nominal === one.nominal;
+  return next?.nominal === timeLineOccurrence.nominal;
 }

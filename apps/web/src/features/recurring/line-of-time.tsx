@@ -30,14 +30,16 @@ export function LineOfTime({
   const all = [...line.late, ...line.months.flatMap(({ occurrences }) => occurrences)];
   const due = all.filter(({ state }) => state === 'due');
   if (journals.length === 0) return <NoSchedules onNew={onNew} />;
-  const row = (one: TimeLineOccurrenceResponse, isUnderMonth: boolean) => (
+  const row = (timeLineOccurrence: TimeLineOccurrenceResponse, isUnderMonth: boolean) => (
     <OccurrenceRow
-      key={`${one.journal} ${one.nominal}`}
-      occurrence={one}
-      isOpen={open === `${one.journal} ${one.nominal}`}
-      isFirst={isNext(one, due)}
+      key={`${timeLineOccurrence.journal} ${timeLineOccurrence.nominal}`}
+      occurrence={timeLineOccurrence}
+      isOpen={open === `${timeLineOccurrence.journal} ${timeLineOccurrence.nominal}`}
+      isFirst={isNext(timeLineOccurrence, due)}
       isUnderMonth={isUnderMonth}
-      onToggle={(isOpen) => setOpen(isOpen ? `${one.journal} ${one.nominal}` : undefined)}
+      onToggle={(isOpen) =>
+        setOpen(isOpen ? `${timeLineOccurrence.journal} ${timeLineOccurrence.nominal}` : undefined)
+      }
     />
   );
   return (
@@ -60,14 +62,14 @@ export function LineOfTime({
               </td>
             </tr>
           )}
-          {line.late.map((one) => row(one, false))}
+          {line.late.map((timeLineOccurrence) => row(timeLineOccurrence, false))}
           {line.months.map(({ month, total, occurrences }) => (
             <Fragment key={month}>
               <tr className={ruled.heading}>
                 <td colSpan={2}>{monthName(month)}</td>
                 <td className="num">{occurrences.length > 0 ? shown(total, currency) : '–'}</td>
               </tr>
-              {occurrences.map((one) => row(one, true))}
+              {occurrences.map((occurrence) => row(occurrence, true))}
             </Fragment>
           ))}
         </tbody>

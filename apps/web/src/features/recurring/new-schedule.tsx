@@ -16,11 +16,11 @@ export function NewSchedule({ onDone }: { onDone: () => void }) {
   const begun = useBegun();
   const [amounts] = useSheetParam('amounts');
   if (begun === undefined) return null;
-  const { told, error, ...from } = begun;
+  const { origin, error, ...from } = begun;
   return (
     <Sheet
       title="A new schedule"
-      aside={told}
+      aside={origin}
       tools={
         <button className="act" type="button" onClick={onDone}>
           Close
@@ -57,23 +57,23 @@ function useBegun() {
   const error = entry.error ?? draft.error;
   if (entry.data) {
     return {
-      told: `as entry ${entry.data.number}`,
+      origin: `as entry ${entry.data.number}`,
       error,
       name: entry.data.explanation.slice(0, 120),
       schedule: monthlyFrom(addMonths(parseCivilDate(entry.data.date), 1)),
       entry: formLike(entry.data, '', currency),
     };
   }
-  if (adjusting) return { told: 'of adjusting entries', error, ...adjusting };
+  if (adjusting) return { origin: 'of adjusting entries', error, ...adjusting };
   if (draft.data) {
     const { date, explanation } = draft.data;
     return {
-      told: `as the draft “${explanation}”`,
+      origin: `as the draft “${explanation}”`,
       error,
       name: explanation.slice(0, 120),
       schedule: monthlyFrom(isCivilDate(date) ? addMonths(date, 1) : today),
       entry: formOf(draft.data, currency),
     };
   }
-  return { told: undefined, error, name: '', schedule: monthlyFrom(today), entry: emptyForm(today) };
+  return { origin: undefined, error, name: '', schedule: monthlyFrom(today), entry: emptyForm(today) };
 }

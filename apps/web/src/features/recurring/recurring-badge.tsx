@@ -7,10 +7,10 @@ import { recurringStandingQuery } from '../../api/recurring-queries.js';
 /** How many dates are due, with reversals that wait for their month, and what was done by itself and not read yet. */
 export function RecurringBadge() {
   const { organisation } = useBooks();
-  const { data: standing } = useQuery(recurringStandingQuery(organisation.id));
+  const { data: status } = useQuery(recurringStandingQuery(organisation.id));
   const { data: planned = [] } = useQuery(plannedReversalsQuery(organisation.id));
-  const due = (standing?.due ?? 0) + planned.filter(({ isDue }) => isDue).length;
-  const done = standing?.done ?? 0;
-  const told = [due > 0 && `${due} due`, done > 0 && `${done} done by itself`].filter(Boolean);
-  return told.length === 0 ? null : <Waits on="recurring">{told.join(' · ')}</Waits>;
+  const due = (status?.due ?? 0) + planned.filter(({ isDue }) => isDue).length;
+  const done = status?.done ?? 0;
+  const parts = [due > 0 && `${due} due`, done > 0 && `${done} done by itself`].filter(Boolean);
+  return parts.length === 0 ? null : <Waits on="recurring">{parts.join(' · ')}</Waits>;
 }

@@ -56,10 +56,10 @@ export function scheduleFields({ schedule }: Pick<RecurringVersionResponse, 'sch
   const nth = Object.entries(NTH).find(([, value]) => value === weekday?.nth)?.[0];
   return {
     every: String(every),
-    unit: SCHEDULE_UNITS.find((one) => one === unit) ?? 'month',
+    unit: SCHEDULE_UNITS.find((scheduleUnit) => scheduleUnit === unit) ?? 'month',
     day: nth ?? String(day ?? ''),
     weekday: weekday && isWeekday(weekday.weekday) ? weekday.weekday : 'monday',
-    businessDay: BUSINESS_DAY_RULES.find((one) => one === businessDay) ?? 'as-is',
+    businessDay: BUSINESS_DAY_RULES.find((businessDayRule) => businessDayRule === businessDay) ?? 'as-is',
     from: shortDate(parseCivilDate(from)),
     until: until ? shortDate(parseCivilDate(until)) : '',
     count: count ? String(count) : '',

@@ -36,17 +36,17 @@ export function SpreadOverTime({ onLeave }: { onLeave: () => void }) {
     .map((line, index) => ({ ...line, place: index + 1, element: elements.get(line.account) }))
     .filter(({ element }) => element === 'expense' || element === 'revenue');
   const begins = firstOfMonth(parseCivilDate(entry.date));
-  const [place, setPlace] = useState(String(lines[0]?.place ?? ''));
+  const [prepaid, setPlace] = useState(String(lines[0]?.place ?? ''));
   const [first, setFirst] = useState(shortDate(begins));
   const [last, setLast] = useState(shortDate(addDays(addMonths(begins, 12), -1)));
   const [by, setBy] = useState<'months' | 'days'>('months');
   const [account, setAccount] = useState('');
-  const chosen = lines.find((line) => String(line.place) === place);
+  const chosen = lines.find((line) => String(line.place) === prepaid);
   const isRevenue = chosen?.element === 'revenue';
   const spread = useOrganisationMutation(() =>
     api.post(paths.prepayments(organisation.id), {
       entry: number,
-      line: Number(place),
+      line: Number(prepaid),
       first: typedDay(first, today) ?? first,
       last: typedDay(last, today) ?? last,
       by,
@@ -81,7 +81,7 @@ export function SpreadOverTime({ onLeave }: { onLeave: () => void }) {
             <ChoiceField
               label="Line"
               className={styles.name}
-              value={place}
+              value={prepaid}
               onChange={setPlace}
               {...at('line')}
               choices={lines.map((line) => [

@@ -4,8 +4,8 @@ import type { KeyboardEvent } from 'react';
 export function toNextOccurrence(event: KeyboardEvent<HTMLTableElement>): void {
   if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
   const rows = [...event.currentTarget.querySelectorAll<HTMLButtonElement>('button[data-occurrence]')];
-  const at = rows.indexOf(event.target as HTMLButtonElement);
-  if (at < 0) return;
+  const index = rows.indexOf(event.target as HTMLButtonElement);
+  if (index < 0) return;
   event.preventDefault();
-  rows[at + (event.key === 'ArrowDown' ? 1 : -1)]?.focus();
+  rows[index + (event.key === 'ArrowDown' ? 1 : -1)]?.focus();
 }

@@ -17,15 +17,15 @@ export function useReckoning({ journal, nominal, lines, reckoning }: TimeLineOcc
   const answer = useQuery(reckoningQuery(organisation.id, journal, nominal, settled));
   const isAsked = facts !== undefined && settled !== '';
   const refused = isAsked && answer.error instanceof RequestRefused ? answer.error : undefined;
-  const told = isAsked && !refused ? answer.data : undefined;
+  const reckoned = isAsked && !refused ? answer.data : undefined;
   const isSettled = facts === undefined || settled === JSON.stringify(facts);
   return {
     facts,
     setFacts,
-    lines: told?.lines ?? lines,
-    reckoning: told?.reckoning ?? (facts === undefined ? reckoning : null),
+    lines: reckoned?.lines ?? lines,
+    reckoning: reckoned?.reckoning ?? (facts === undefined ? reckoning : null),
     /** Whether what is shown rests on what is typed: only that is posted. */
-    isShown: isSettled && !answer.isFetching && (facts === undefined || told !== undefined),
+    isShown: isSettled && !answer.isFetching && (facts === undefined || reckoned !== undefined),
     /** What is wrong with what was typed, in sentences, and by path. */
     problems: refused?.details.problems.map(({ message }) => message) ?? [],
     wrong: (path: string) => refused?.at(path),

@@ -51,7 +51,7 @@ export function requestOf({ order, parts, words }: Arranging, kept: ArrangementR
 
 function isUsualOrder(order: readonly Classification[]): boolean {
   const usual = Object.keys(CLASSIFICATIONS).filter((key) => order.includes(key as Classification));
-  return order.every((key, at) => key === usual[at]);
+  return order.every((key, index) => key === usual[index]);
 }
 
 /** The accounts of an item. */
@@ -101,15 +101,15 @@ export function moved(arranging: Arranging, key: ArrangedKey, step: 1 | -1): Arr
       ...part,
       items: part.items.flatMap((item): ArrangedItemResponse[] => {
         if (!('group' in item)) return [item];
-        const at = item.group.accounts.findIndex(({ number }) => number === name);
-        if (at < 0) return [item];
+        const index = item.group.accounts.findIndex(({ number }) => number === name);
+        if (index < 0) return [item];
         const blocks = blocksOf(item.group.accounts, ({ contra }) => contra);
         const own = blocks.findIndex((block) => block.some(({ number }) => number === name));
         if (own + step >= 0 && own + step < blocks.length) {
-          const accounts = pastNeighbour(blocks, item.group.accounts[at], step);
+          const accounts = pastNeighbour(blocks, item.group.accounts[index], step);
           return [{ group: { ...item.group, accounts } }];
         }
-        const rest = blocks.filter((_, place) => place !== own).flat();
+        const rest = blocks.filter((_, index) => index !== own).flat();
         const out = (blocks[own] ?? []).map((account) => ({ account }));
         const left = rest.length === 0 ? [] : [{ group: { ...item.group, accounts: rest } }];
         return step < 0 ? [...out, ...left] : [...left, ...out];
@@ -189,8 +189,8 @@ export function partOf({ parts }: Arranging, key: ArrangedKey): ArrangedPartResp
 }
 
 function splitKey(key: ArrangedKey): [kind: string, name: string] {
-  const at = key.indexOf(' ');
-  return [key.slice(0, at), key.slice(at + 1)];
+  const index = key.indexOf(' ');
+  return [key.slice(0, index), key.slice(index + 1)];
 }
 
 function changed(
@@ -202,7 +202,9 @@ function changed(
   if (!part) return arranging;
   const next = change(part);
   if (next === part) return arranging;
-  const parts = arranging.parts.map((one) => (one === part ? { ...next, isArranged: true } : one));
+  const parts = arranging.parts.map((arrangedPart) =>
+    arrangedPart === part ? { ...next, isArranged: true } : arrangedPart,
+  );
   return { ...arranging, parts };
 }
 
@@ -240,37 +242,39 @@ function isContraItem(item: ArrangedItemResponse): boolean {
 }
 
 /** What moves as one: each with the contra accounts under it. */
-function blocksOf<Of>(all: readonly Of[], isContra: (one: Of) => boolean): Of[][] {
+function blocksOf<Of>(all: readonly Of[], isContra: (item: Of) => boolean): Of[][] {
   const blocks: Of[][] = [];
-  for (const one of all) {
+  for (const item of all) {
     const last = blocks.at(-1);
-    if (last && isContra(one) && !isContra(last[0] as Of)) last.push(one);
-    else blocks.push([one]);
+    if (last && isContra(item) && !isContra(last[0] as Of)) last.push(item);
+    else blocks.push([item]);
   }
   return blocks;
 }
 
 /** One block past the next; a contra account by itself past its neighbour. */
-function pastNeighbour<Of>(blocks: readonly (readonly Of[])[], of: Of | undefined, step: 1 | -1): Of[] {
-  const own = blocks.findIndex((block) => block[0] === of);
+function pastNeighbour<Of>(blocks: readonly (readonly Of[])[], item: Of | undefined, step: 1 | -1): Of[] {
+  const own = blocks.findIndex((block) => block[0] === item);
   if (own < 0) {
     const all = blocks.flat();
-    return swapped(all, all.indexOf(of as Of), step);
+    return swapped(all, all.indexOf(item as Of), step);
   }
   return swapped(blocks, own, step).flat() as Of[];
 }
 
-function swapped<Of>(all: readonly Of[], at: number, step: 1 | -1): Of[] {
-  const other = at + step;
-  if (at < 0 || other < 0 || other >= all.length) return [...all];
-  return all.map((one, place) => (place === at ? (all[other] as Of) : place === other ? (all[at] as Of) : one));
+function swapped<Of>(all: readonly Of[], index: number, step: 1 | -1): Of[] {
+  const other = index + step;
+  if (index < 0 || other < 0 || other >= all.length) return [...all];
+  return all.map((item, position) =>
+    position === index ? (all[other] as Of) : position === other ? (all[index] as Of) : item,
+  );
 }
 
 function movedPart(order: readonly Classification[], part: Classification, step: 1 | -1): readonly Classification[] {
-  const at = order.indexOf(part);
-  const other = order[at + step];
+  const index = order.indexOf(part);
+  const other = order[index + step];
   if (other === undefined || CLASSIFICATIONS[other].element !== CLASSIFICATIONS[part].element) return order;
-  return swapped(order, at, step);
+  return swapped(order, index, step);
 }
 
 function newId({ parts }: Arranging): number {

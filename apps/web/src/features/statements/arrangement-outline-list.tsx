@@ -52,14 +52,14 @@ export function ArrangementOutline({
     keys: rows.map(({ key }) => key),
     overscan: rows.length > MOST_AT_ONCE ? 25 : MOST_AT_ONCE,
   });
-  const at = Math.max(
+  const position = Math.max(
     0,
     rows.findIndex(({ key }) => key === focus),
   );
-  const row = rows[at];
+  const row = rows[position];
   const { now, set } = arranging;
   const part = row && row.type !== 'term' ? partOf(now, row.key) : undefined;
-  const marked = marks.filter((key) => rows.some((one) => one.key === key));
+  const marked = marks.filter((key) => rows.some((row) => row.key === key));
   const isMovable = row?.type !== 'term' || row.as === 'part';
   const chosen: ArrangedKey[] = marked.length > 0 ? marked : row && row.type !== 'term' ? [row.key] : [];
   const names = (part?.items ?? []).flatMap((item) => ('group' in item ? [item.group.name] : []));
@@ -72,11 +72,14 @@ export function ArrangementOutline({
     if (next) focusRow(next.key);
   };
   /** What is marked in the part of a row: marks stay within one. */
-  const ofPart = (key: ArrangedKey): ArrangedKey[] => marked.filter((one) => partOf(now, one) === partOf(now, key));
-  const mark = (one: OutlineRow | undefined): void => {
-    if (!one || one.type === 'term') return;
-    const same = ofPart(one.key);
-    setMarks(same.includes(one.key) ? same.filter((key) => key !== one.key) : [...same, one.key]);
+  const ofPart = (key: ArrangedKey): ArrangedKey[] =>
+    marked.filter((arrangedKey) => partOf(now, arrangedKey) === partOf(now, key));
+  const mark = (outlineRow: OutlineRow | undefined): void => {
+    if (!outlineRow || outlineRow.type === 'term') return;
+    const same = ofPart(outlineRow.key);
+    setMarks(
+      same.includes(outlineRow.key) ? same.filter((key) => key !== outlineRow.key) : [...same, outlineRow.key],
+    );
   };
   const move = (step: 1 | -1): void => {
     if (!row || !isMovable) return;
@@ -127,8 +130,8 @@ export function ArrangementOutline({
       act: () => {
         if (row?.type === 'term') {
           const words = worded(worded(now, row.term, '', row.usual), `${row.term}${LOSS}`, '', '');
-          const parts = words.parts.map((one) =>
-            row.key === `part ${one.classification}` && one.isArranged ? usualPart(one) : one,
+          const parts = words.parts.map((part) =>
+            row.key === `part ${part.classification}` && part.isArranged ? usualPart(part) : part,
           );
           done({ ...words, parts }, `${row.usual} is as usual.`);
         } else if (part) done(withUsualPart(now, part), 'The part is in the order of the chart.');
@@ -139,8 +142,8 @@ export function ArrangementOutline({
     if (isInField(event.target)) return;
     const backOrAgain = historyKey(event);
     const walk: Record<string, () => void> = {
-      ArrowDown: () => go(at + 1),
-      ArrowUp: () => go(at - 1),
+      ArrowDown: () => go(position + 1),
+      ArrowUp: () => go(position - 1),
       Home: () => go(0),
       End: () => go(rows.length - 1),
       Escape: () => setMarks([]),
@@ -159,7 +162,7 @@ export function ArrangementOutline({
     }
     if (mayArrange && event.shiftKey && shifted) {
       return run(() => {
-        const next = rows[at + shifted];
+        const next = rows[position + shifted];
         if (!row || row.type === 'term' || !next || next.type === 'term') return;
         setMarks([...new Set([...ofPart(row.key), row.key, next.key])]);
         focusRow(next.key);
@@ -174,7 +177,7 @@ export function ArrangementOutline({
     if (found) run(found.act);
     else if (walk[event.key]) run(walk[event.key] as () => void);
   };
-  const written = (one: OutlineRow, texts: readonly string[]): void => {
+  const written = (outlineRow: OutlineRow, texts: readonly string[]): void => {
     setWriting(undefined);
     const [text = '', loss] = texts;
     if (writing === 'name') {
@@ -182,13 +185,15 @@ export function ArrangementOutline({
       const into = partOf(next, chosen[0] as ArrangedKey)?.items.find(
         (item) => 'group' in item && item.group.name.toLowerCase() === text.trim().toLowerCase(),
       );
-      return done(next, `They stand under ${text.trim()}.`, into ? keyOf(into) : one.key);
+      return done(next, `They stand under ${text.trim()}.`, into ? keyOf(into) : outlineRow.key);
     }
-    if (one.type === 'group') return done(renamed(now, one.key, text), `It is called ${text.trim()}.`, one.key);
-    if (one.type === 'term') {
-      const own = worded(now, one.term, text, one.usual);
-      const both = loss === undefined ? own : worded(own, `${one.term}${LOSS}`, loss, one.usualLoss ?? '');
-      return done(both, `It is called ${text.trim() || one.usual}.`, one.key);
+    if (outlineRow.type === 'group')
+      return done(renamed(now, outlineRow.key, text), `It is called ${text.trim()}.`, outlineRow.key);
+    if (outlineRow.type === 'term') {
+      const own = worded(now, outlineRow.term, text, outlineRow.usual);
+      const both =
+        loss === undefined ? own : worded(own, `${outlineRow.term}${LOSS}`, loss, outlineRow.usualLoss ?? '');
+      return done(both, `It is called ${text.trim() || outlineRow.usual}.`, outlineRow.key);
     }
   };
   return (
@@ -236,12 +241,12 @@ export function ArrangementOutline({
       >
         <div className={virtualList.rows} style={{ height: virtual.getTotalSize() }} role="presentation">
           {virtual.getVirtualItems().map(({ index, start }) => {
-            const one = rows[index];
-            if (!one) return null;
+            const outlineRow = rows[index];
+            if (!outlineRow) return null;
             return (
               <div
-                key={one.key}
-                ref={measure(one.key)}
+                key={outlineRow.key}
+                ref={measure(outlineRow.key)}
                 data-index={index}
                 role="presentation"
                 className={virtualList.row}
@@ -249,21 +254,21 @@ export function ArrangementOutline({
               >
                 <ArrangementRow
                   at={index}
-                  row={one}
-                  isFocused={one === row}
-                  isMarked={marked.includes(one.key as ArrangedKey)}
-                  writing={one === row ? writing : undefined}
+                  row={outlineRow}
+                  isFocused={outlineRow === row}
+                  isMarked={marked.includes(outlineRow.key as ArrangedKey)}
+                  writing={outlineRow === row ? writing : undefined}
                   names={names}
-                  onFocus={() => setFocus(one.key)}
+                  onFocus={() => setFocus(outlineRow.key)}
                   onWrite={() => {
-                    if (!mayArrange || one.type === 'account') return;
-                    setFocus(one.key);
+                    if (!mayArrange || outlineRow.type === 'account') return;
+                    setFocus(outlineRow.key);
                     setWriting('word');
                   }}
-                  onWritten={(texts) => written(one, texts)}
+                  onWritten={(texts) => written(outlineRow, texts)}
                   onLeave={() => {
                     setWriting(undefined);
-                    focusRow(one.key);
+                    focusRow(outlineRow.key);
                   }}
                 />
               </div>
@@ -279,7 +284,10 @@ export function ArrangementOutline({
 }
 
 function withUsualPart(now: ArrangingNow['now'], part: ArrangingNow['now']['parts'][number]): ArrangingNow['now'] {
-  return { ...now, parts: now.parts.map((one) => (one === part ? usualPart(one) : one)) };
+  return {
+    ...now,
+    parts: now.parts.map((arrangedPart) => (arrangedPart === part ? usualPart(arrangedPart) : arrangedPart)),
+  };
 }
 
 function accountKeyOf({ group }: Extract<OutlineRow, { type: 'group' }>): string {

@@ -68,11 +68,11 @@ export function outlineOf(arranging: Arranging, { terms }: ArrangementResponse):
 
 /** The key that stands in the place of another: parts of assets and liabilities in the order that was chosen. */
 function placed({ order }: Arranging, key: string, all: readonly string[]): string {
-  const element = (['asset', 'liability'] as const).find((one) =>
-    classificationsOf(one).some((part) => part === key),
+  const element = (['asset', 'liability'] as const).find((candidate) =>
+    classificationsOf(candidate).some((part) => part === key),
   );
   if (!element) return key;
-  const usual = all.filter((one) => isClassification(one) && CLASSIFICATIONS[one].element === element);
+  const usual = all.filter((key) => isClassification(key) && CLASSIFICATIONS[key].element === element);
   const chosen = order.filter((part) => CLASSIFICATIONS[part].element === element);
   return chosen[usual.indexOf(key)] ?? key;
 }

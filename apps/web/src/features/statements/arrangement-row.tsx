@@ -125,14 +125,16 @@ function Written({
   };
   return (
     <>
-      {fields.map(({ label, usual }, at) => (
+      {fields.map(({ label, usual }, index) => (
         <span role="gridcell" className={styles.name} key={label}>
           <InputBase
-            autoFocus={at === 0}
+            autoFocus={index === 0}
             fullWidth
-            value={texts[at] ?? ''}
+            value={texts[index] ?? ''}
             placeholder={usual}
-            onChange={({ target }) => setTexts(texts.map((text, place) => (place === at ? target.value : text)))}
+            onChange={({ target }) =>
+              setTexts(texts.map((text, position) => (position === index ? target.value : text)))
+            }
             onKeyDown={onKeyDown}
             onFocus={({ target }) => target.select()}
             inputProps={{

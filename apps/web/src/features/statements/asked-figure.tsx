@@ -74,7 +74,7 @@ export function readFigure(text: string): FigureAsked | undefined {
   if (value) asked.value = value;
   if (asKnownOn) asked.asKnownOn = asKnownOn;
   if (unnamed === 'true') asked.unnamed = unnamed;
-  const known = INCOME_STATEMENT_FORMS.find((one) => one === form);
+  const known = INCOME_STATEMENT_FORMS.find((incomeStatementForm) => incomeStatementForm === form);
   if (known) asked.form = known;
   return asked;
 }

@@ -33,11 +33,11 @@ export function placesOf([income, equity, sheet, cash]: readonly [
     const { title, rows } = all[key];
     const places = rows.flatMap((row): NotablePlace[] => {
       const account = 'account' in row ? row.account : null;
-      const place = placeOfNote(row.key, account);
+      const notePlace = placeOfNote(row.key, account);
       // the sum of a part is noted at its heading
-      if (place.account !== account || (account === null && place.row !== row.key)) return [];
+      if (notePlace.account !== account || (account === null && notePlace.row !== row.key)) return [];
       if (isItemSum(row)) return [];
-      return [{ key: placeKey(key, place.row ?? '', account), label: `${title}: ${row.label}` }];
+      return [{ key: placeKey(key, notePlace.row ?? '', account), label: `${title}: ${row.label}` }];
     });
     return [{ key: placeKey(key, '', null), label: `${title}, as a whole` }, ...places];
   });
@@ -58,12 +58,12 @@ export function AskedNote({
   const [first = '', statementKey = '', row = '', account = '', table = ''] = asked.split('~');
   const note = notes.notes.find(({ id }) => String(id) === first);
   if (first !== 'new' && !note) return null;
-  const of = STATEMENTS.find((key) => key === statementKey) ?? 'balance-sheet';
+  const statement = STATEMENTS.find((key) => key === statementKey) ?? 'balance-sheet';
   return (
     <NoteForm
       notes={notes}
       note={note}
-      on={placeKey(of, row, account === '' ? null : account)}
+      on={placeKey(statement, row, account === '' ? null : account)}
       standard={notes.offered.find(({ standard }) => standard === table)?.standard}
       places={places}
       onClose={onClose}

@@ -76,7 +76,7 @@ function curvesOf(chain: HTMLElement, carry: Carry): Curve[] {
   const sheetOf = (row: HTMLElement): Element => row.closest('[data-sheet]') ?? row;
   if (carry !== 'cash') {
     // a line says that the same figure arrives; from old books to these it may not
-    return figuresIn(first).some((one) => figuresIn(second).includes(one)) ? curveOf(chain, first, second) : [];
+    return figuresIn(first).some((figure) => figuresIn(second).includes(figure)) ? curveOf(chain, first, second) : [];
   }
   const end = rows.find((row) => rows.every((other) => other === row || sheetOf(other) !== sheetOf(row)));
   return end ? rows.flatMap((row) => (row === end ? [] : curveOf(chain, row, end))) : [];

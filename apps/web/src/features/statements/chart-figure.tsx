@@ -44,8 +44,8 @@ export function ChartFigure({ chart: { title, dateLine, shape, names, points } }
             {drawn.map(({ label, amounts, said }) => (
               <tr key={label}>
                 <th scope="row">{label}</th>
-                {amounts.map((amount, at) => (
-                  <td key={names[at]} className="num">
+                {amounts.map((amount, index) => (
+                  <td key={names[index]} className="num">
                     {amount === null ? '' : displayed(minor(amount), currency)}
                   </td>
                 ))}

@@ -36,11 +36,11 @@ export function ColumnsTable({
   onWhy?: ((row: StatementRowResponse) => AskWhy | undefined) | undefined;
 }) {
   const settings = rowSettings(rows);
-  const isEmpty = columns.map((_, at) => rows.every(({ amounts }) => (amounts[at] ?? null) === null));
-  const figure = (row: StatementRowResponse, at: number, sign: string): string => {
-    const { type } = columns[at] ?? { type: 'amount' };
-    const amount = row.amounts[at] ?? null;
-    if (row.row === 'heading' || isEmpty[at]) return '';
+  const isEmpty = columns.map((_, index) => rows.every(({ amounts }) => (amounts[index] ?? null) === null));
+  const figure = (row: StatementRowResponse, index: number, sign: string): string => {
+    const { type } = columns[index] ?? { type: 'amount' };
+    const amount = row.amounts[index] ?? null;
+    if (row.row === 'heading' || isEmpty[index]) return '';
     if (type === 'percent') return writtenPercent(amount);
     const written = writtenFigure(amount, row.key, money, isStepped);
     return written === '' || Number(amount) === 0 ? '–' : type === 'amount' ? withSign(sign, written) : written;
@@ -73,9 +73,9 @@ export function ColumnsTable({
                   <td>
                     <RowName row={row} />
                   </td>
-                  {columns.map((column, at) => {
+                  {columns.map((column, index) => {
                     const { key, type } = column;
-                    const written = figure(row, at, sign);
+                    const written = figure(row, index, sign);
                     return (
                       <td key={key} className="num" data-type={type}>
                         <span className={ruleClass(written === '' ? '' : rule)}>

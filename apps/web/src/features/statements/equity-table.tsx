@@ -41,15 +41,15 @@ export function EquityTable({ of, currency }: { of: EquityStatementResponse; cur
       ...(component !== undefined && { component }),
       ...(days.knownOn && { asKnownOn: days.knownOn }),
     });
-    const own = components.map(({ key }, at): EquityFigure => {
-      return { text: write(row.amounts[at] ?? null, isSum), figure: asked(of, key) };
+    const own = components.map(({ key }, index): EquityFigure => {
+      return { text: write(row.amounts[index] ?? null, isSum), figure: asked(of, key) };
     });
     if (!isCompared) {
       const total = { text: write(row.total, isSum), figure: asked(of) };
       return hasTotal ? [...own, total] : own.length > 0 ? own : [total];
     }
-    const totals = row.totals.map((amount, at): EquityFigure => {
-      const column = of.columns[at];
+    const totals = row.totals.map((amount, index): EquityFigure => {
+      const column = of.columns[index];
       if (column?.type === 'percent') return { text: writtenPercent(amount) };
       const isAmount = column?.type === 'amount';
       return { text: write(amount, isSum && isAmount), ...(isAmount && { figure: asked(column) }) };
@@ -64,12 +64,12 @@ export function EquityTable({ of, currency }: { of: EquityStatementResponse; cur
             <th>
               <span className="visually-hidden">Change</span>
             </th>
-            {components.map((one) => (
-              <th key={one.key}>
-                {one.account ? (
-                  <Link to={address.href('account', { account: one.account })}>{one.label}</Link>
+            {components.map((component) => (
+              <th key={component.key}>
+                {component.account ? (
+                  <Link to={address.href('account', { account: component.account })}>{component.label}</Link>
                 ) : (
-                  one.label
+                  component.label
                 )}
               </th>
             ))}

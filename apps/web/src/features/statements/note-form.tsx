@@ -53,11 +53,11 @@ export function NoteForm({
   useEffect(() => {
     panel.current?.querySelector<HTMLElement>('input[name=title]')?.focus();
   }, []);
-  const place = note ? placeKey(note.statement, note.row ?? WHOLE, note.account) : on;
+  const noteKey = note ? placeKey(note.statement, note.row ?? WHOLE, note.account) : on;
   const table = note?.standard ?? standard;
-  const known = places.some(({ key }) => key === place)
+  const known = places.some(({ key }) => key === noteKey)
     ? places
-    : [{ key: place, label: note?.on ?? place }, ...places];
+    : [{ key: noteKey, label: note?.on ?? noteKey }, ...places];
   return (
     <section
       className={clsx(sheetStyles.sheet, source.source)}
@@ -73,7 +73,7 @@ export function NoteForm({
         label="Note"
         className={formStyles.particulars}
         values={{
-          place,
+          place: noteKey,
           title: note?.title ?? (table ? STANDARD_NOTES[table].label : ''),
           text: note?.text ?? '',
           standard: (table ?? '') as StandardNote | '',

@@ -43,8 +43,8 @@ export function NotesSheet({
               </Allowed>
             </h3>
             {note.on !== '' && <p className={styles.on}>{note.on}</p>}
-            {paragraphsOf(note.text).map((paragraph, at) => (
-              <p key={at} className={styles.text}>
+            {paragraphsOf(note.text).map((paragraph, index) => (
+              <p key={index} className={styles.text}>
                 {paragraph}
               </p>
             ))}
@@ -114,8 +114,8 @@ function NoteTable({
             </thead>
           )}
           <tbody>
-            {rows.map(({ label, kind, amounts }, at) => (
-              <tr key={at} className={statement[kind]}>
+            {rows.map(({ label, kind, amounts }, index) => (
+              <tr key={index} className={statement[kind]}>
                 <td>{label}</td>
                 {amounts.map((amount, column) => (
                   <td key={column} className="num">

@@ -55,10 +55,10 @@ export function StatementTable({
       <tbody>
         {rankedRows(rows).map(({ of: row, kind, isOfItem, figures }, index) => {
           // a name has the room of the columns before the first figure
-          const first = ranks.findIndex((rank) => figures.some((one) => one.rank === rank));
+          const first = ranks.findIndex((rank) => figures.some((figure) => figure.rank === rank));
           const empty = first < 0 ? ranks.length : Math.min(first, ranks.length - 2);
           const written = (rank: FigureRank) => {
-            const figure = figures.find((one) => one.rank === rank);
+            const figure = figures.find((figure) => figure.rank === rank);
             if (!figure) return null;
             const text = withSign(figure.hasSign ? sign : '', write(figure.of));
             return (

@@ -97,8 +97,10 @@ export default function StatementsScreen() {
     setNote(undefined);
     setWhy(name);
   };
-  const whyOf = (of: IncomeStatementResponse | BalanceSheetResponse) => (row: StatementRowResponse) =>
-    canTellWhy(of, row) ? { isAsked: asksWhy === nameOf(of, row), ask: () => askWhy(nameOf(of, row)) } : undefined;
+  const whyOf = (drawn: IncomeStatementResponse | BalanceSheetResponse) => (row: StatementRowResponse) =>
+    canTellWhy(drawn, row)
+      ? { isAsked: asksWhy === nameOf(drawn, row), ask: () => askWhy(nameOf(drawn, row)) }
+      : undefined;
   const closeWhy = (): void => {
     chain.current?.querySelector<HTMLElement>('button[aria-pressed="true"]')?.focus();
     setWhy(undefined);
@@ -112,7 +114,7 @@ export default function StatementsScreen() {
     setSource(undefined);
   };
   const changed = [income, sheet]
-    .flatMap((of) => of.rows.map((row) => ({ of, row })))
+    .flatMap((drawn) => drawn.rows.map((row) => ({ of: drawn, row })))
     .find(({ of, row }) => asksWhy !== '' && canTellWhy(of, row) && nameOf(of, row) === asksWhy);
   const isWhy = changed !== undefined && params.change.isTold;
   const isBeside = isWhy || source !== undefined || asksNote !== '';
@@ -262,9 +264,9 @@ function spanOf({ from, to, asKnownOn }: StatementAsked) {
 }
 
 /** What a note on a figure is on. */
-function placeOf({ statement: of, row = '', account = '' }: FigureAsked): string {
-  const place = placeOfNote(row, account || null);
-  return placeKey(of, place.row ?? '', place.account);
+function placeOf({ statement, row = '', account = '' }: FigureAsked): string {
+  const notePlace = placeOfNote(row, account || null);
+  return placeKey(statement, notePlace.row ?? '', notePlace.account);
 }
 
 /** By what the figure of a row in a column is asked for. */
@@ -288,8 +290,11 @@ function figureOf(
 }
 
 /** By what a figure is known in the address. */
-function nameOf(of: IncomeStatementResponse | BalanceSheetResponse, { key, account }: StatementRowResponse): string {
-  return `${'form' in of ? 'income' : 'position'} ${account ?? key}`;
+function nameOf(
+  statement: IncomeStatementResponse | BalanceSheetResponse,
+  { key, account }: StatementRowResponse,
+): string {
+  return `${'form' in statement ? 'income' : 'position'} ${account ?? key}`;
 }
 
 /** Whether it can be told why a figure changed: what equity did stands in its own statement. */

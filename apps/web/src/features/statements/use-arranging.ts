@@ -35,8 +35,8 @@ interface HeldArranging {
 
 /** Works on the arrangement of an organisation. @param kept the one that the server keeps now */
 export function useArranging(organisation: number, kept: ArrangementResponse): ArrangingNow {
-  const place = `just-ledger.arranging ${organisation}`;
-  const [held] = useState(() => heldIn(place));
+  const key = `just-ledger.arranging ${organisation}`;
+  const [held] = useState(() => heldIn(key));
   const [base, setBase] = useState(held?.base ?? kept);
   const [history, step] = useReducer(
     (state: TypedHistory<Arranging>, event: Step | BackOrAgain) => stepped(STEPS, state, event),
@@ -51,9 +51,9 @@ export function useArranging(organisation: number, kept: ArrangementResponse): A
     step({ type: 'begin', state: arrangingOf(from) });
   };
   useEffect(() => {
-    if (isChanged) sessionStorage.setItem(place, JSON.stringify({ base, now } satisfies HeldArranging));
-    else sessionStorage.removeItem(place);
-  }, [place, base, now, isChanged]);
+    if (isChanged) sessionStorage.setItem(key, JSON.stringify({ base, now } satisfies HeldArranging));
+    else sessionStorage.removeItem(key);
+  }, [key, base, now, isChanged]);
   const isBehind = kept.version > base.version;
   // what nobody has touched follows what is kept: another arrangement, or accounts that were renumbered since
   const isOther = kept !== base && kept.version >= base.version;
@@ -72,9 +72,9 @@ export function useArranging(organisation: number, kept: ArrangementResponse): A
   };
 }
 
-function heldIn(place: string): HeldArranging | undefined {
+function heldIn(key: string): HeldArranging | undefined {
   try {
-    return (JSON.parse(sessionStorage.getItem(place) ?? 'null') as HeldArranging | null) ?? undefined;
+    return (JSON.parse(sessionStorage.getItem(key) ?? 'null') as HeldArranging | null) ?? undefined;
   } catch {
     return undefined;
   }

@@ -21,7 +21,7 @@ export function useFigureKeys(
     const sheet = from?.closest('[data-statement]');
     if (!from || !sheet || event.altKey || event.ctrlKey || event.metaKey) return;
     const figures = [...sheet.querySelectorAll<HTMLElement>('[data-figure]')].filter(
-      (one) => one.offsetParent !== null,
+      (element) => element.offsetParent !== null,
     );
     const next = nextFigure(figures, from, event.key);
     if (!next) return;
@@ -32,17 +32,17 @@ export function useFigureKeys(
 }
 
 function nextFigure(figures: readonly HTMLElement[], from: HTMLElement, key: string): HTMLElement | undefined {
-  const at = figures.indexOf(from);
-  if (key === 'ArrowRight') return figures[at + 1];
-  if (key === 'ArrowLeft') return figures[at - 1];
+  const index = figures.indexOf(from);
+  if (key === 'ArrowRight') return figures[index + 1];
+  if (key === 'ArrowLeft') return figures[index - 1];
   if (key === 'Home') return figures[0];
   if (key === 'End') return figures.at(-1);
   if (key !== 'ArrowDown' && key !== 'ArrowUp') return undefined;
   const rowOf = (figure: HTMLElement | undefined): HTMLElement | null => figure?.closest('tr') ?? null;
-  const others = key === 'ArrowDown' ? figures.slice(at + 1) : figures.slice(0, at).reverse();
-  const row = rowOf(others.find((one) => rowOf(one) !== rowOf(from)));
+  const others = key === 'ArrowDown' ? figures.slice(index + 1) : figures.slice(0, index).reverse();
+  const row = rowOf(others.find((figure) => rowOf(figure) !== rowOf(from)));
   if (!row) return undefined;
   const right = from.getBoundingClientRect().right;
   const far = (figure: HTMLElement): number => Math.abs(figure.getBoundingClientRect().right - right);
-  return others.filter((one) => rowOf(one) === row).sort((a, b) => far(a) - far(b))[0];
+  return others.filter((figure) => rowOf(figure) === row).sort((a, b) => far(a) - far(b))[0];
 }

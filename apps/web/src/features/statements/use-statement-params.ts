@@ -115,7 +115,7 @@ export function useStatementParams(): StatementParams {
       asKnownOn: drawn.asKnownOn,
     },
     against: { isPossible: asKnownOn !== undefined, isTold: drawn.isAgainstNow },
-    setAgainst: (told) => setAgainst(told ? 'now' : undefined),
+    setAgainst: (isAsked) => setAgainst(isAsked ? 'now' : undefined),
     rounding: drawn.rounding ?? '',
     setRounding: (to) => askRounding(to || undefined),
     notes: drawn.notes,
@@ -124,9 +124,9 @@ export function useStatementParams(): StatementParams {
     setKnown: (typed) => setKnown(typed || undefined),
     setForm: (key) => setForm(key === 'single-step' ? key : undefined),
     setBeside: (key) => setColumns(key || undefined),
-    setChange: (told) => setChange(told ? 'yes' : 'no'),
+    setChange: (isAsked) => setChange(isAsked ? 'yes' : 'no'),
     toggle: (key) => {
-      const next = STATEMENTS.filter((one) => shown.has(one) !== (one === key));
+      const next = STATEMENTS.filter((statement) => shown.has(statement) !== (statement === key));
       if (next.length > 0) setStatements(next.length === STATEMENTS.length ? undefined : next.join('.'));
     },
   };

@@ -15,14 +15,14 @@ export function WithoutCash({
   money: Money;
 }) {
   const address = useAddress();
-  const { withoutCash: told, withoutCashInAll: all } = cash;
-  if (told.length === 0) return null;
+  const { withoutCash: listed, withoutCashInAll: all } = cash;
+  if (listed.length === 0) return null;
   const amount = shown(all.amount, money.currency, money.rounding);
   return (
     <aside className={styles.told} aria-label="Without cash">
-      <p>{withoutCashWords(told.length, all.entries, amount)}</p>
+      <p>{withoutCashWords(listed.length, all.entries, amount)}</p>
       <ul>
-        {told.map(({ entry, date, explanation, amount }) => (
+        {listed.map(({ entry, date, explanation, amount }) => (
           <li key={entry}>
             <span>
               {shortDate(parseCivilDate(date))}, {explanation}{' '}

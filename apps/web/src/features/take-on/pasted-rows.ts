@@ -50,7 +50,7 @@ export function isCells(text: string): boolean {
 export function pastedRows(
   text: string,
   tray: TrayKey,
-  at: string,
+  fromKey: string,
   shown: readonly string[],
   currency: CurrencyCode,
   { decimal, breakdowns = [], chosen = new Map() }: PasteOptions = {},
@@ -61,7 +61,7 @@ export function pastedRows(
     .map((row) => row.split('\t').map((cell) => cell.trim()));
   const headings = headingsOf(table[0] ?? [], tray, breakdowns, chosen);
   const body = (headings ? table.slice(1) : table).filter((row) => row.some((cell) => cell !== ''));
-  const columns = shown.slice(Math.max(0, shown.indexOf(at)));
+  const columns = shown.slice(Math.max(0, shown.indexOf(fromKey)));
   const keys: readonly (string | null)[] = headings?.keys ?? withNames(columns, body, tray);
   const rows = body.map((row) =>
     Object.fromEntries(
@@ -71,9 +71,9 @@ export function pastedRows(
       }),
     ),
   );
-  const unknown = (headings?.unknown ?? []).map((place) => ({
-    heading: table[0]?.[place] ?? '',
-    sample: body.find((row) => row[place])?.[place] ?? '',
+  const unknown = (headings?.unknown ?? []).map((index) => ({
+    heading: table[0]?.[index] ?? '',
+    sample: body.find((row) => row[index])?.[index] ?? '',
   }));
   const read = withPlainAmounts(rows, (column) => isAmountColumn(tray, column), currency, decimal);
   return { ...read, rows: headings ? read.rows.map((row) => cellsOfFileRow(row, breakdowns)) : read.rows, unknown };
@@ -108,7 +108,7 @@ function headingsOf(
   const named = keys.filter((key) => key !== null).length;
   const isHeadings = named >= Math.min(2, row.length) && !row.some((cell) => /^\(?-?[\d.,]+\)?$/.test(cell));
   if (!isHeadings) return undefined;
-  const isAsked = (at: number): boolean =>
-    keys[at] === null && plain[at] !== '' && said.get(plain[at] ?? '') !== null;
+  const isAsked = (index: number): boolean =>
+    keys[index] === null && plain[index] !== '' && said.get(plain[index] ?? '') !== null;
   return { keys, unknown: row.flatMap((_, index) => (isAsked(index) ? [index] : [])) };
 }

@@ -5,14 +5,14 @@ import { BREAKDOWN_CELL, type Tray, type TrayColumn, type TrayKey, TRAYS } from 
 export function columnsOf(tray: TrayKey, breakdowns: readonly BreakdownResponse[]): TrayColumn[] {
   const { columns, isCut }: Tray = TRAYS[tray];
   if (!isCut || breakdowns.length === 0) return [...columns];
-  const at = columns.findIndex(({ kind }) => kind === 'amount');
+  const index = columns.findIndex(({ kind }) => kind === 'amount');
   const cuts = breakdowns.map(({ name, selfBalancing }): TrayColumn => ({
     key: `${BREAKDOWN_CELL}${name}`,
     label: name,
     kind: 'text',
     ...(!selfBalancing && { isRare: true as const }),
   }));
-  return [...columns.slice(0, at), ...cuts, ...columns.slice(at)];
+  return [...columns.slice(0, index), ...cuts, ...columns.slice(index)];
 }
 
 /** The labels of columns as a list in a sentence. */

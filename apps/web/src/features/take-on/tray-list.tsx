@@ -20,15 +20,15 @@ export function TrayList({ takeOn, tray }: { takeOn: TakeOnResponse; tray: TrayK
       <p className="soft small">old books up to {longDate(parseCivilDate(takeOn.changeover))}</p>
       <nav className={styles.trays} aria-label="Trays">
         {LISTED.map((key) => {
-          const of = takeOn.trays.find((tray) => tray.tray === key);
-          if (!of) return null;
+          const trayStatus = takeOn.trays.find((tray) => tray.tray === key);
+          if (!trayStatus) return null;
           return (
             <Link
               key={key}
               to={address.href('bench', { tray: key })}
               aria-current={key === tray ? 'page' : undefined}
             >
-              <TrayLine of={of} takeOn={takeOn} />
+              <TrayLine of={trayStatus} takeOn={takeOn} />
             </Link>
           );
         })}
@@ -73,7 +73,7 @@ function statusOf(
         };
   }
   if (tray.tray === 'history') {
-    const out = takeOn.history.filter((one) => Number(one.outBy) !== 0).length;
+    const out = takeOn.history.filter((historyDate) => Number(historyDate.outBy) !== 0).length;
     const dates = takeOn.history.length;
     if (dates === 0) return { word: '', tone: 'soft', figures: '' };
     const figures = `${dates} ${dates === 1 ? 'date' : 'dates'}`;

@@ -24,12 +24,12 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: Tray
   const { data: breakdowns } = useQuery(breakdownsQuery(organisation.id));
   const address = useAddress();
   const [row] = useSheetParam('row');
-  const of = takeOn.trays.find((one) => one.tray === tray);
+  const trayStatus = takeOn.trays.find((candidate) => candidate.tray === tray);
   const isReadOnly = takeOn.signedOff !== null || !may('preparer');
   const byNumber = new Map((accounts ?? []).map((account) => [account.number, account.name]));
   const names = (accounts ?? []).filter(({ heading }) => !heading).map(({ name }) => name);
   const same = (name: string): string | undefined =>
-    names.find((one) => one.toLowerCase() === name.trim().toLowerCase());
+    names.find((other) => other.toLowerCase() === name.trim().toLowerCase());
   const completions: Completions = {
     accountName: (number) => byNumber.get(number),
     similarAccount: (name) => {
@@ -66,12 +66,12 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: Tray
               Read a file
             </Link>
             <a className="act" href={paths.exportFile(organisation.id, `tray-${tray}`, 'xlsx')} download>
-              {of && of.rows > 0 ? 'As a workbook' : 'Template'}
+              {trayStatus && trayStatus.rows > 0 ? 'As a workbook' : 'Template'}
             </a>
           </>
         )
       }
-      foot={of && <TrayFoot of={of} takeOn={takeOn} />}
+      foot={trayStatus && <TrayFoot of={trayStatus} takeOn={takeOn} />}
     >
       <p className={clsx(styles.hint, 'soft')}>{TRAYS[tray].hint}</p>
       <datalist id="take-on-accounts">
@@ -96,7 +96,7 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: Tray
         </section>
       )}
       <TrayTable key={tray} tray={tray} target={target} isReadOnly={isReadOnly} completions={completions} />
-      {of && <TrayStatus of={of} takeOn={takeOn} />}
+      {trayStatus && <TrayStatus of={trayStatus} takeOn={takeOn} />}
     </Sheet>
   );
 }

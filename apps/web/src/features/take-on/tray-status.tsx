@@ -45,9 +45,9 @@ export function TrayStatus({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnRes
             </td>
             <td className="num">
               {show(detail)}
-              {foreign.map((one) => (
-                <div key={one.currency} className="soft small">
-                  {shown(one.amount, parseCurrencyCode(one.currency))} {one.currency}
+              {foreign.map((sum) => (
+                <div key={sum.currency} className="soft small">
+                  {shown(sum.amount, parseCurrencyCode(sum.currency))} {sum.currency}
                 </div>
               ))}
             </td>

@@ -60,7 +60,7 @@ export function useTrayRows(tray: TrayKey): TrayRows {
   const settle = (key: string, id: number, sent: { id?: number; cells: Cells }): void => {
     sent.id = id;
     setKeys((all) => new Map(all).set(id, key));
-    setPending((all) => all.filter((one) => one !== key));
+    setPending((all) => all.filter((row) => row !== key));
     setRows((rows) => [...rows.filter((row) => row.id !== id), newRow(id, sent.cells)]);
   };
   /** Keeps what a row has become: it is that from the answer on, not only once all rows have been read again. */

@@ -47,8 +47,8 @@ export function TaxCodeForm({
   const remove = useOrganisationMutation(() => api.delete(paths.taxCode(organisation.id, code?.id ?? 0)));
   const places = fields.rates.flatMap((rate, index) => [
     `rates.${index}.from`,
-    ...rate.parts.flatMap((_, place) =>
-      ['rate', 'share', 'side', 'account'].map((field) => `rates.${index}.parts.${place}.${field}`),
+    ...rate.parts.flatMap((_, position) =>
+      ['rate', 'share', 'side', 'account'].map((field) => `rates.${index}.parts.${position}.${field}`),
     ),
   ]);
   const { at, elsewhere } = problemPlaces(save.error, ['code', 'name', 'side', 'rounding', ...places]);
@@ -95,8 +95,10 @@ export function TaxCodeForm({
             side={fields.side}
             accounts={accounts}
             wrong={(field) => at(`rates.${index}.${field}`)}
-            onChange={(changed) => set({ rates: fields.rates.map((one) => (one.key === rate.key ? changed : one)) })}
-            onRemove={() => set({ rates: fields.rates.filter((one) => one.key !== rate.key) })}
+            onChange={(changed) =>
+              set({ rates: fields.rates.map((rateFields) => (rateFields.key === rate.key ? changed : rateFields)) })
+            }
+            onRemove={() => set({ rates: fields.rates.filter((rateFields) => rateFields.key !== rate.key) })}
           />
         ))}
         <button className="act small" type="button" onClick={() => set({ rates: withNextRate(fields.rates) })}>

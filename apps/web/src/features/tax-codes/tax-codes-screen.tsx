@@ -19,7 +19,7 @@ export default function TaxCodesScreen() {
   const { data: codes } = useSuspenseQuery(taxCodesQuery(organisation.id));
   const { data: accounts } = useSuspenseQuery(accountsQuery(organisation.id, to));
   const [chosen, choose] = useSheetParam('code');
-  const one = codes.find((code) => String(code.id) === chosen);
+  const chosenCode = codes.find((code) => String(code.id) === chosen);
   return (
     <Panes>
       <Pane>
@@ -62,11 +62,11 @@ export default function TaxCodesScreen() {
           )}
         </Sheet>
       </Pane>
-      {(one || chosen === 'new') && (
+      {(chosenCode || chosen === 'new') && (
         <Pane>
           <TaxCodeForm
-            key={one ? `${one.id} ${one.version}` : 'new'}
-            code={one}
+            key={chosenCode ? `${chosenCode.id} ${chosenCode.version}` : 'new'}
+            code={chosenCode}
             accounts={accounts}
             onKept={(id) => choose(String(id))}
             onLeave={() => choose(undefined)}

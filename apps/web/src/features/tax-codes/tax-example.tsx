@@ -29,7 +29,7 @@ export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accoun
     if (what === 'gross')
       return fields.side === 'sales' ? 'received, or owed by the customer' : 'paid, or owed to the supplier';
     if (what === 'tax') {
-      const to = accounts.find((one) => one.id === account);
+      const to = accounts.find((candidate) => candidate.id === account);
       return to ? `${to.number} ${to.name}` : '';
     }
     const own = fields.side === 'sales' ? 'the revenue account' : 'the cost account';
@@ -53,7 +53,7 @@ export function TaxExample({ fields, accounts }: { fields: TaxCodeFields; accoun
             ['net', 'net', 'the tax comes on top'],
             ['gross', 'gross', 'the tax is in it'],
           ]}
-          onChoose={(one) => setGross(one === 'gross')}
+          onChoose={(chosen) => setGross(chosen === 'gross')}
         />
         <span className="soft small">on</span>
         <DateField

@@ -142,10 +142,10 @@ export function rateOfFields(
   accounts: readonly AccountResponse[],
 ): TaxRate | undefined {
   const read = parts.flatMap(({ rate, share, side, account }): TaxPart[] => {
-    const [per, of] = [rate.trim(), share.trim() || '100'];
-    const id = accounts.find((one) => one.number === account)?.id;
-    return isPercent(per) && isPercent(of)
-      ? [{ rate: per, share: of, side, ...(id !== undefined && { account: id }) }]
+    const [per, partOf] = [rate.trim(), share.trim() || '100'];
+    const id = accounts.find((candidate) => candidate.number === account)?.id;
+    return isPercent(per) && isPercent(partOf)
+      ? [{ rate: per, share: partOf, side, ...(id !== undefined && { account: id }) }]
       : [];
   });
   return read.length === parts.length ? { parts: read } : undefined;

@@ -42,8 +42,8 @@ export function TaxRateFields({
   );
   const setPart = (key: number, change: Partial<PartFields>): void =>
     onChange({ ...rate, parts: rate.parts.map((part) => (part.key === key ? { ...part, ...change } : part)) });
-  const problemsOf = (place: number): string[] =>
-    ['rate', 'share', 'side', 'account'].flatMap((field) => wrong(`parts.${place}.${field}`).helperText ?? []);
+  const problemsOf = (index: number): string[] =>
+    ['rate', 'share', 'side', 'account'].flatMap((field) => wrong(`parts.${index}.${field}`).helperText ?? []);
   const when = isFirst && rate.from === '' ? 'from the beginning' : `from ${rate.from || 'which day?'}`;
   return (
     <fieldset className={styles.taxRate} aria-label={`What it takes ${when}`}>

@@ -38,7 +38,7 @@ export function taxCodeOf(
     rates: rates.map(({ from, parts }) => ({
       ...(from !== null && isCivilDate(from) && { from }),
       parts: parts.map(({ rate, share, side: on, account: number }): TaxPart => {
-        const account = accounts.find((one) => one.number === number)?.id;
+        const account = accounts.find((account) => account.number === number)?.id;
         return { rate: percent(rate), share: percent(share), side: on, ...(account !== undefined && { account }) };
       }),
     })),

@@ -24,8 +24,8 @@ export function TaxAccounts({ report }: { report: TaxReportResponse }) {
       }
     >
       {report.accounts.length === 0 && <p className="soft">No tax code names an account.</p>}
-      {report.accounts.map((one) => (
-        <AccountSums key={one.account} one={one} />
+      {report.accounts.map((account) => (
+        <AccountSums key={account.account} one={account} />
       ))}
       <TaxSettlement report={report} />
     </Sheet>

@@ -24,8 +24,8 @@ export function TaxEntries({ row, onClose }: { row: TaxRowKey; onClose: () => vo
     const [up, back, own] = [owed, reclaimed, cost].map((amount) => parseAmount(amount, currency));
     return (up !== 0 ? (up ?? 0) : (back ?? 0)) + (own ?? 0);
   };
-  const sum = (of: (one: (typeof entries)[number]) => number): string =>
-    displayed(minor(entries.reduce((all, one) => all + of(one), 0)), currency);
+  const sum = (figure: (taxLinesEntry: (typeof entries)[number]) => number): string =>
+    displayed(minor(entries.reduce((all, entry) => all + figure(entry), 0)), currency);
   return (
     <Sheet
       title={`${row.code} at ${row.rate} %`}
@@ -49,17 +49,17 @@ export function TaxEntries({ row, onClose }: { row: TaxRowKey; onClose: () => vo
           </tr>
         </thead>
         <tbody>
-          {entries.map((one) => (
-            <tr key={one.number}>
+          {entries.map((entry) => (
+            <tr key={entry.number}>
               <td>
-                <Link className="act" to={address.href('journal', { entry: one.number })}>
-                  {one.number}
+                <Link className="act" to={address.href('journal', { entry: entry.number })}>
+                  {entry.number}
                 </Link>{' '}
-                <span className="soft small nowrap">{shortDate(parseCivilDate(one.date))}</span>
-                <div className="small">{one.explanation}</div>
+                <span className="soft small nowrap">{shortDate(parseCivilDate(entry.date))}</span>
+                <div className="small">{entry.explanation}</div>
               </td>
-              <td className="num">{shown(one.base, currency)}</td>
-              <td className="num">{displayed(minor(tax(one)), currency)}</td>
+              <td className="num">{shown(entry.base, currency)}</td>
+              <td className="num">{displayed(minor(tax(entry)), currency)}</td>
             </tr>
           ))}
           {!hasNextPage && (

@@ -50,7 +50,7 @@ export default function TaxReportScreen({ slot }: ScreenProps) {
           <TaxPeriodChoice
             period={{ from, to }}
             length={length}
-            onLength={(one) => setLength(one === 'quarter' ? undefined : one)}
+            onLength={(chosen) => setLength(chosen === 'quarter' ? undefined : chosen)}
           />
           <TaxTable report={report} chosen={row} onChoose={(key) => setRow(key === row ? undefined : key)} />
         </Sheet>

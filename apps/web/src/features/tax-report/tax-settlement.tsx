@@ -71,7 +71,9 @@ function SettleForm({ report, proposed }: { report: TaxReportResponse; proposed:
       { 'idempotency-key': key },
     ),
   );
-  const moved = report.accounts.filter((one) => one.account !== account && parseAmount(one.balance, currency) !== 0);
+  const moved = report.accounts.filter(
+    (taxAccount) => taxAccount.account !== account && parseAmount(taxAccount.balance, currency) !== 0,
+  );
   const sum = moved.reduce((all, { balance }) => all + parseAmount(balance, currency), 0);
   const named = accounts.find(({ number }) => number === account);
   const problems = settle.error instanceof RequestRefused ? settle.error.details.problems : [];
@@ -101,12 +103,12 @@ function SettleForm({ report, proposed }: { report: TaxReportResponse; proposed:
         <div className={styles.field}>
           <AccountField
             accounts={accounts.filter(
-              (one) =>
-                !one.heading &&
-                one.active &&
-                one.control === null &&
-                one.currency === null &&
-                one.element !== 'equity',
+              (account) =>
+                !account.heading &&
+                account.active &&
+                account.control === null &&
+                account.currency === null &&
+                account.element !== 'equity',
             )}
             value={account}
             label="Account of what is owed"

@@ -48,8 +48,11 @@ export function TaxTable({
     event.preventDefault();
   };
   const counted = used.filter(({ group }) => group !== 'since');
-  const total = (of: 'owed' | 'reclaimed' | 'cost'): string =>
-    displayed(minor(counted.reduce((sum, one) => sum + parseAmount(one[of], currency), 0)), currency);
+  const total = (column: 'owed' | 'reclaimed' | 'cost'): string =>
+    displayed(
+      minor(counted.reduce((sum, taxReportGroup) => sum + parseAmount(taxReportGroup[column], currency), 0)),
+      currency,
+    );
   return (
     <>
       <table

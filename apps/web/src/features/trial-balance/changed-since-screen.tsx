@@ -70,7 +70,7 @@ export default function ChangedSinceScreen({ slot }: ScreenProps) {
               ...(isOffered ? [] : [['', isDay ? 'a day' : 'a moment'] as const]),
               ...data.moments.map(({ at, what }) => [at, `${what}, ${shortDate(dayOf(at))}`] as const),
             ]}
-            onChange={(at) => setSince(at || undefined)}
+            onChange={(moment) => setSince(moment || undefined)}
           />
         )}
         <DateField

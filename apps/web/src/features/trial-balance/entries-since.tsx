@@ -36,18 +36,18 @@ export function EntriesSince({
           </tr>
         </thead>
         <tbody>
-          {entries.map((one) => (
-            <tr key={one.number}>
+          {entries.map((entry) => (
+            <tr key={entry.number}>
               <td className="nowrap">
-                <Link className="act" to={address.href('journal', { entry: one.number })}>
-                  {one.number}
+                <Link className="act" to={address.href('journal', { entry: entry.number })}>
+                  {entry.number}
                 </Link>
               </td>
-              <td className="nowrap">{shortDate(parseCivilDate(one.date))}</td>
-              <td>{one.explanation}</td>
-              <td className="num">{shown(one.amount, currency)}</td>
+              <td className="nowrap">{shortDate(parseCivilDate(entry.date))}</td>
+              <td>{entry.explanation}</td>
+              <td className="num">{shown(entry.amount, currency)}</td>
               <td className="soft">
-                {longMoment(one.postedAt)} by {one.by}
+                {longMoment(entry.postedAt)} by {entry.by}
               </td>
             </tr>
           ))}

@@ -22,7 +22,7 @@ export function useWorksheetParams({ slot }: ScreenProps) {
   const usual = isAcross || slot === 'beside' ? 'adjusted' : 'unadjusted.adjustments.adjusted';
   const columns = new Set((chosen || usual).split('.') as WorksheetColumn[]);
   const turnedHeadings = new Set(turned.split(' ').filter(Boolean));
-  const headings: Headings = HEADINGS.find((one) => one === given) ?? 'none';
+  const headings: Headings = HEADINGS.find((heading) => heading === given) ?? 'none';
   return {
     zeros: zeros !== '',
     setZeros,

@@ -28,6 +28,8 @@ export function shownColumns(chosen: ReadonlySet<string>, against: string | unde
     { column: 'against', label: against },
     { column: 'change', label: 'Change' },
   ];
-  const at = stages.findIndex(({ column }) => column === 'adjusted');
-  return at === -1 ? [...stages, ...compared] : [...stages.slice(0, at + 1), ...compared, ...stages.slice(at + 1)];
+  const index = stages.findIndex(({ column }) => column === 'adjusted');
+  return index === -1
+    ? [...stages, ...compared]
+    : [...stages.slice(0, index + 1), ...compared, ...stages.slice(index + 1)];
 }

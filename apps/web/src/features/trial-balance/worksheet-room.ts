@@ -34,8 +34,8 @@ export function settingFor(
       Math.max(6, write(totals[column][side]).length, ...rows.map((row) => write(row.columns[column][side]).length)),
     ),
   );
-  const values = across.map((sum, at) =>
-    Math.max(9, write(sum).length, ...rows.map((row) => write(row.across[at] ?? sum).length)),
+  const values = across.map((sum, index) =>
+    Math.max(9, write(sum).length, ...rows.map((row) => write(row.across[index] ?? sum).length)),
   );
   const letters = columns.some(({ column }) => column === 'adjustments')
     ? (['debit', 'credit'] as const).reduce(
@@ -45,7 +45,7 @@ export function settingFor(
             0,
             ...rows.map(({ account }) =>
               (rowOf.get(account)?.adjustments ?? []).reduce(
-                (all, one) => all + (one[side] === '' ? 0 : one.letter.length),
+                (all, adjustment) => all + (adjustment[side] === '' ? 0 : adjustment.letter.length),
                 0,
               ),
             ),
@@ -55,7 +55,7 @@ export function settingFor(
     : 0;
   const characters = [...longest, ...values];
   const fits = ({ character, around, names, letter }: (typeof WIDTHS)['wide' | 'close']): boolean =>
-    names + letters * letter + characters.reduce((sum, of) => sum + of * character + around, 0) <= width;
+    names + letters * letter + characters.reduce((sum, length) => sum + length * character + around, 0) <= width;
   if (fits(WIDTHS.wide)) return 'wide';
   if (fits(WIDTHS.close)) return 'close';
   const { character, around } = WIDTHS.wide;

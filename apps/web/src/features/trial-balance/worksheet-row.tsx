@@ -35,12 +35,12 @@ export function WorksheetTableRow({
   const adjustments = view.rowOf.get(account)?.adjustments ?? [];
   const isTyped = view.typed.has(account);
   const hasFigures = !isHeading || isFolded;
-  const value = (at: number): string => view.response.values[at]?.value ?? '';
-  const ledgerOf = (of: string): string =>
-    address.href('account', { account, breakdowns: of && `${within.breakdown}: ${of}` });
+  const value = (index: number): string => view.response.values[index]?.value ?? '';
+  const ledgerOf = (value: string): string =>
+    address.href('account', { account, breakdowns: value && `${within.breakdown}: ${value}` });
   const href = ledgerOf(within.value);
   const letters = (side: 'debit' | 'credit') => {
-    const ofSide = adjustments.filter((one) => one[side] !== '');
+    const ofSide = adjustments.filter((adjustment) => adjustment[side] !== '');
     if (ofSide.length > MOST_LETTERS) {
       return (
         <Link
@@ -119,18 +119,18 @@ export function WorksheetTableRow({
           </td>,
         ];
       })}
-      {row.across.map((amount, at) => (
+      {row.across.map((amount, index) => (
         <td
-          key={at}
-          className={clsx('num', styles.value, at === 0 && styles.first)}
-          data-value={view.response.values[at]?.value ?? 'none named'}
+          key={index}
+          className={clsx('num', styles.value, index === 0 && styles.first)}
+          data-value={view.response.values[index]?.value ?? 'none named'}
         >
           {hasFigures &&
-            (account && !isHeading && value(at) && amount !== 0 ? (
+            (account && !isHeading && value(index) && amount !== 0 ? (
               <Link
                 className="plain"
                 tabIndex={-1}
-                to={ledgerOf(value(at))}
+                to={ledgerOf(value(index))}
                 onClick={(event) => event.stopPropagation()}
               >
                 {write(amount)}

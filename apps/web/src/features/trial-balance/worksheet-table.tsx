@@ -75,8 +75,8 @@ export function WorksheetTable({
                 credit
               </th>,
             ])}
-            {values.map(({ value }, at) => (
-              <th key={value ?? ''} className={clsx('num', styles.value, at === 0 && styles.first)}>
+            {values.map(({ value }, index) => (
+              <th key={value ?? ''} className={clsx('num', styles.value, index === 0 && styles.first)}>
                 {value ?? 'none named'}
               </th>
             ))}
@@ -123,9 +123,9 @@ function Sums({
   };
   const isStatement = (column: string): boolean => column === 'incomeStatement' || column === 'balanceSheet';
   const whole = (amount: Minor): string => displayed(amount, currency);
-  const cells = (of: (column: string) => readonly [string, string]) =>
+  const cells = (pair: (column: string) => readonly [string, string]) =>
     columns.flatMap(({ column, label }) => {
-      const [debit, credit] = of(column);
+      const [debit, credit] = pair(column);
       return [
         <td key={`${column} label`} className={clsx(styles.label, debit === '' && credit === '' && styles.nothing)}>
           {label}
@@ -148,16 +148,16 @@ function Sums({
           const { debit, credit } = totals[column as keyof typeof totals];
           return [whole(debit), whole(credit)];
         })}
-        {across.map((sum, at) => (
+        {across.map((sum, index) => (
           <td
-            key={response.values[at]?.value ?? ''}
+            key={response.values[index]?.value ?? ''}
             className={clsx(
               'num',
               styles.value,
-              at === 0 && styles.first,
+              index === 0 && styles.first,
               response.selfBalancing && sum !== 0 && 'brick',
             )}
-            data-value={response.values[at]?.value ?? 'none named'}
+            data-value={response.values[index]?.value ?? 'none named'}
           >
             {whole(sum)}
           </td>

@@ -24,7 +24,7 @@ export const outboxMessage = table(
     tries: integer('tries').notNull().default(0),
     nextTryAt: moment('next_try_at'),
     /** Why it did not go out yet, or will not. */
-    told: text('told'),
+    reason: text('reason'),
   },
   (self) => [
     check('outbox_message_about', sql`(${self.organisation} IS NULL) <> (${self.person} IS NULL)`),

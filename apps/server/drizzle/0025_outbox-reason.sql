@@ -1,0 +1,1 @@
+ALTER TABLE outbox_message RENAME COLUMN "told" TO "reason";
