@@ -138,7 +138,7 @@ test('a bill for a year is spread over it; one that has not come is accrued as t
   const form = page.getByRole('form', { name: 'Spread it over time' });
   await form.getByRole('textbox', { name: 'It is for' }).fill('1/2/2027');
   await form.getByRole('textbox', { name: 'To' }).fill('31/1/2028');
-  const until = form.getByRole('combobox', { name: 'Until then on' });
+  const until = form.getByRole('combobox', { name: 'Until then paid ahead on' });
   await until.fill('1430');
   await until.press('Tab');
   await form.getByRole('button', { name: 'Post it and keep the schedule' }).click();

@@ -1,3 +1,4 @@
+import type { ProofResponse, ProofsResponse } from '@just-ledger/contract';
 import fc from 'fast-check';
 import Database from 'better-sqlite3';
 import { join } from 'node:path';
@@ -221,7 +222,7 @@ describe('reports from totals', () => {
 });
 
 describe('a proof fails when one of its sides is broken', () => {
-  const breakWith = async (sql: string): Promise<string[]> => {
+  const breakWith = async (sql: string): Promise<ProofResponse[]> => {
     const broken = await RunningServer.start();
     const mine = await broken.organisation();
     for (const account of ['3000', '4000', '6000'])
@@ -244,11 +245,9 @@ describe('a proof fails when one of its sides is broken', () => {
       books.exec(`DROP TRIGGER ${name}`);
     books.exec(sql);
     books.close();
-    const { proofs } = (await broken.request('POST', `${mine}/proofs/check?asAt=2026-12-31`)).body as {
-      proofs: { key: string; holds: boolean }[];
-    };
+    const { proofs }: ProofsResponse = (await broken.request('POST', `${mine}/proofs/check?asAt=2026-12-31`)).body;
     await broken.stop();
-    return proofs.filter((proof) => !proof.holds).map((proof) => proof.key);
+    return proofs.filter((proof) => !proof.holds);
   };
   test('a line that was read long ago, and entries have been posted since, before and after somebody looked', async () => {
     const broken = await RunningServer.start();
@@ -304,5 +303,41 @@ describe('a proof fails when one of its sides is broken', () => {
     ],
     ['the totals', 'UPDATE total SET amount = 1 WHERE account = 2', ['totals-lines']],
     ['a sealed text', "UPDATE entry SET explanation = 'y' WHERE place = 2", ['seals']],
-  ])('%s', async (_, sql, failing) => expect(await breakWith(sql)).toEqual(failing));
+  ])('%s; and each difference is explained, wholly', async (_, sql, failing) => {
+    const proofs = await breakWith(sql);
+    expect(proofs.map(({ key }) => key)).toEqual(failing);
+    expect(proofs.map(({ key, explanations }) => [key, explanations?.amount])).toEqual(
+      proofs.map(({ key, difference }) => [key, difference]),
+    );
+  });
+  test('an entry is named that does not balance, an account whose totals are not its lines, with the days that show it', async () => {
+    const ofLine = await breakWith('UPDATE line SET amount = 150 WHERE entry = 1 AND place = 2');
+    const named = ofLine.map(({ key, explanations }) => [
+      key,
+      explanations?.largest.map(({ label, amount, entry }) => `${entry} ${label} ${amount}`),
+    ]);
+    const unbalanced = '2026-0001 its debits are not its credits';
+    expect(named).toEqual([
+      ['debits-credits', [`${unbalanced} 3.50`]],
+      ['result-equity', [`${unbalanced} -3.50`]],
+      ['cash-flow', [`${unbalanced} -3.50`]],
+      ['totals-lines', ['null 3000 Share capital, May 2026 1']],
+      ['seals', ['2026-0001 it is not what was sealed; this entry and all after it 3']],
+    ]);
+    const ofTotals = await breakWith(
+      "UPDATE balance SET amount = -150 WHERE account = (SELECT id FROM account WHERE number = '3000') ",
+    );
+    const [equity, totals] = ofTotals.map(({ explanations }) => explanations?.largest);
+    expect(equity).toEqual([
+      {
+        label: '3000 Share capital: its totals are not its lines',
+        amount: '-0.50',
+        entry: null,
+        account: '3000',
+        from: null,
+        to: '2026-12-31',
+      },
+    ]);
+    expect(totals).toMatchObject([{ account: '3000', from: '2026-05-01', to: '2026-05-31' }]);
+  });
 });

@@ -147,6 +147,8 @@ function launch(
       HOST: '127.0.0.1',
       JUST_LEDGER_DATA: folder,
       JUST_LEDGER_TODAY: today,
+      // what a test does not need does not begin
+      JUST_LEDGER_WARM_AFTER: '3600',
       JUST_LEDGER_OWNER_EMAIL: OWNER.email,
       JUST_LEDGER_OWNER_PASSWORD: OWNER.password,
       ...env,

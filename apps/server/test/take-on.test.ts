@@ -411,6 +411,21 @@ test('the proofs of detail go on as entries touch the accounts', async () => {
     '980.00',
     `${unnamed} of 1 March 2026, 40.00, names no asset.`,
   ]);
+  const { body: march } = await server.request('GET', `${books.path}/proofs?asAt=2026-03-31`);
+  expect(march.proofs.find(({ key }: { key: string }) => key === 'assets-cost').explanations).toEqual({
+    largest: [
+      {
+        label: 'of 1 March 2026, names no asset',
+        amount: '-40.00',
+        entry: unnamed,
+        account: null,
+        from: null,
+        to: null,
+      },
+    ],
+    count: 1,
+    amount: '-40.00',
+  });
   expect(await detail('1500')).toEqual(['assets', ['Press 900.00', 'Ladder 40.00']]);
   expect(await detail('1509')).toEqual(['assets', ['Press -340.00']]);
   expect(await detail('1200')).toEqual(['stock', ['Stakes 30.00']]);

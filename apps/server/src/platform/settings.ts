@@ -37,5 +37,7 @@ export const settings = {
   log: logLevel(env['JUST_LEDGER_LOG']),
   /** Seconds after the start at which the first look is taken whether a daily backup is due. */
   backupAfter: Number(env['JUST_LEDGER_BACKUP_AFTER'] ?? '60') || 0,
+  /** Seconds after the start at which the threads begin that nobody has needed yet. */
+  warmAfter: Number(env['JUST_LEDGER_WARM_AFTER'] ?? '2') || 0,
   owner: { email: env['JUST_LEDGER_OWNER_EMAIL'], password: env['JUST_LEDGER_OWNER_PASSWORD'] },
 };

@@ -48,8 +48,10 @@ export const recurringStandingQuery = (id: number) =>
 export const reckoningQuery = (id: number, journal: number, date: string, facts: string) =>
   queryOptions({
     queryKey: ['organisation', String(id), 'recurring', 'reckoning', journal, date, facts],
-    queryFn: () =>
-      api.post(paths.reckonOccurrence(id, journal), { ...(JSON.parse(facts || '{}') as FactsOfDateRequest), date }),
+    queryFn: () => {
+      const known: FactsOfDateRequest = JSON.parse(facts || '{}');
+      return api.post(paths.reckonOccurrence(id, journal), { ...known, date });
+    },
     enabled: facts !== '',
     retry: false,
     placeholderData: keepPreviousData,

@@ -11,7 +11,7 @@ import type { StageKey } from '../ui/screen-route.js';
 import styles from './header.module.css';
 import { SCREENS, screensOf, STAGES } from './screens.js';
 
-const STAGE_NAMES = new Map(STAGES.map(({ key, label }) => [key as string, label]));
+const STAGE_NAMES = new Map<string, string>(STAGES.map(({ key, label }) => [key, label]));
 
 export function Header() {
   const address = useAddress();

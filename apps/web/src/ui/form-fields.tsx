@@ -1,5 +1,7 @@
+import type { AccountResponse } from '@just-ledger/contract';
 import type { CivilDate, TextDetails } from '@just-ledger/core';
 import { MenuItem, TextField, type TextFieldProps } from '@mui/material';
+import { AccountField } from './account-field.js';
 import { CurrencyField, DayField, MonthField } from './choice-fields.js';
 import { DateField } from './date-field.js';
 import { type FieldProps, useField } from './form-field.js';
@@ -27,9 +29,40 @@ export function TextInput({
 }
 
 /** A date, typed or taken from a calendar. */
-export function DateInput({ name, label, hint, near }: FieldProps & { near: CivilDate }) {
+export function DateInput({
+  name,
+  label,
+  hint,
+  near,
+  ...rest
+}: FieldProps & { near: CivilDate; autoFocus?: boolean; placeholder?: string }) {
   const { field, ...shown } = useField({ name, hint });
-  return <DateField label={label} near={near} value={field.value} onChange={field.onChange} {...shown} />;
+  return <DateField label={label} near={near} value={field.value} onChange={field.onChange} {...rest} {...shown} />;
+}
+
+/** An account, by its number or part of its name; its label stands over it. */
+export function AccountInput({
+  name,
+  label,
+  hint,
+  accounts,
+  className,
+}: FieldProps & { accounts: readonly AccountResponse[]; className?: string | undefined }) {
+  const { field, error, helperText } = useField({ name, hint });
+  return (
+    <label className={className}>
+      <span className="small soft">{label}</span>
+      <AccountField
+        accounts={accounts}
+        value={field.value}
+        label={label}
+        wrong={error ? helperText : undefined}
+        keepsTyped
+        onChange={field.onChange}
+      />
+      {helperText && <span className={error ? 'small brick' : 'small soft'}>{helperText}</span>}
+    </label>
+  );
 }
 
 /** One of some choices, or none of them where that has a name. */

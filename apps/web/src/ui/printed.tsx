@@ -42,7 +42,7 @@ export function Printed({
     try {
       setContent(await read());
     } catch (failure) {
-      setError(failure as Error);
+      setError(failure instanceof Error ? failure : new Error(String(failure)));
     } finally {
       setReading(false);
     }

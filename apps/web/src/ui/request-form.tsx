@@ -21,6 +21,7 @@ export function RequestForm<Typed extends FieldValues, Request extends object>({
   values,
   toRequest,
   send,
+  clears = false,
   label,
   className,
   foot,
@@ -33,6 +34,8 @@ export function RequestForm<Typed extends FieldValues, Request extends object>({
   /** The request as it is sent. */
   toRequest: (typed: Typed) => Request;
   send: (request: Request) => Promise<unknown>;
+  /** Whether its fields are as at first again once it is sent, for the next. */
+  clears?: boolean;
   label?: string;
   className?: string;
   /** What stands under the fields. */
@@ -54,13 +57,15 @@ export function RequestForm<Typed extends FieldValues, Request extends object>({
       setElsewhere(null);
       try {
         await send(request);
+        if (clears) form.reset();
       } catch (error) {
         const problems = error instanceof RequestRefused ? error.details.problems : [];
         const placed = problems.filter(({ path }) => places.has(path));
         placed.forEach(({ path, message }, index) =>
           form.setError(path as never, { type: 'server', message }, { shouldFocus: index === 0 }),
         );
-        if (problems.length === 0 || placed.length < problems.length) setElsewhere(error as Error);
+        if (problems.length === 0 || placed.length < problems.length)
+          setElsewhere(error instanceof Error ? error : new Error(String(error)));
       }
     },
     (broken) => {

@@ -1,5 +1,6 @@
 import { clsx } from 'clsx';
 import { type KeyboardEvent, type ReactNode, useEffect } from 'react';
+import { elementOf } from './focused.js';
 import { useVirtualRows } from './use-virtual-rows.js';
 import styles from './virtual-list.module.css';
 
@@ -42,7 +43,7 @@ export function VirtualList<T>({
   }, [inSight, named >= 0]);
   const walk = (event: KeyboardEvent<HTMLElement>): void => {
     const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-    const from = (event.target as HTMLElement).dataset['key'];
+    const from = elementOf(event)?.dataset['key'];
     if (step === 0 || from === undefined) return;
     event.preventDefault();
     const next = keys[keys.indexOf(from) + step];

@@ -6,6 +6,25 @@ export class ProofsQuery {
   @IsOptional() @IsString() @MaxLength(10) asAt?: string;
 }
 
+/** Something that a difference comes from: an entry, or an account that stands otherwise than it should. */
+export interface ExplanationResponse {
+  label: string;
+  /** Its part of the difference, in the proof's unit and with the difference's sign. */
+  amount: string;
+  entry: string | null;
+  /** The number of an account, and the days of its ledger that show it. */
+  account: string | null;
+  from: string | null;
+  to: string | null;
+}
+
+/** What a difference comes from: the largest parts, how many there are in all and what they come to. */
+export interface ExplanationsResponse {
+  largest: ExplanationResponse[];
+  count: number;
+  amount: string;
+}
+
 /** Two figures arrived at separately. */
 export interface ProofResponse {
   key: ProofKey;
@@ -18,6 +37,8 @@ export interface ProofResponse {
   holds: boolean;
   unit: 'amount' | 'entries' | 'lines';
   remark: string | null;
+  /** What its difference comes from; null where it holds, or nothing was found. */
+  explanations: ExplanationsResponse | null;
 }
 
 /** The proofs of a locked month as they stood when it was locked. */
@@ -35,7 +56,10 @@ export interface LockedProofsResponse {
 /** All proofs at a date. */
 export interface ProofsResponse {
   asAt: string;
-  /** Whether every entry is still being read for the first time since the start: its proofs are not among them yet. */
+  /**
+   * Whether every entry is still being read for the first time since the start: the proofs of that reading are those of
+   * the last one before, or not among them.
+   */
   reading: boolean;
   proofs: ProofResponse[];
 }

@@ -1,13 +1,13 @@
-import { isKeyOf } from '../keyed/keyed.js';
 import { ACCOUNT_DETAILS } from '../accounts/account-details.js';
 import { CHART_COLUMNS } from '../accounts/chart-rows.js';
 import { VALUE_COLUMNS } from '../breakdowns/value-rows.js';
 import { CONTACT_DETAILS } from '../contacts/contact-details.js';
 import { CONTACT_COLUMNS } from '../contacts/contact-rows.js';
 import { RATE_COLUMNS } from '../currencies/rate-rows.js';
+import { ENTRY_TABLE_COLUMNS, ENTRY_TABLE_FORMS } from '../journal/entry-table.js';
+import { isKeyOf, keyedBy, keysOf } from '../keyed/keyed.js';
 import { neededFileColumns, trayFileColumns } from '../take-on/tray-files.js';
 import { isTrayKey, type TrayKey, TRAYS } from '../take-on/tray.js';
-import { ENTRY_TABLE_COLUMNS, ENTRY_TABLE_FORMS } from '../journal/entry-table.js';
 import { textAlsoCalled } from '../text-details/text-details.js';
 
 interface Subject {
@@ -39,12 +39,13 @@ export const RECORD_FILES = {
 /** The file of a tray of the take-on. */
 export type TraySubject = `tray-${TrayKey}`;
 
-const TRAY_FILES = Object.fromEntries(
-  (Object.keys(TRAYS) as TrayKey[]).map((tray) => [
-    `tray-${tray}`,
-    { label: TRAYS[tray].label, columns: trayFileColumns(tray), required: neededFileColumns(tray) },
-  ]),
-) as unknown as Readonly<Record<TraySubject, Subject>>;
+/** The files of all trays. */
+export const TRAY_SUBJECTS = keysOf(TRAYS).map((tray): TraySubject => `tray-${tray}`);
+
+const TRAY_FILES = keyedBy(TRAY_SUBJECTS, (subject): Subject => {
+  const tray = trayOfSubject(subject);
+  return { label: TRAYS[tray].label, columns: trayFileColumns(tray), required: neededFileColumns(tray) };
+});
 
 /** What can be read from files and written to them, with the columns that it has: set-up, entries, trays of the take-on. */
 export const IMPORT_SUBJECTS: Readonly<
@@ -56,6 +57,8 @@ export const IMPORT_SUBJECTS: Readonly<
 };
 
 /** The tray that a subject is the file of. @example trayOfSubject('tray-customers') // → 'customers' */
+export function trayOfSubject(subject: TraySubject): TrayKey;
+export function trayOfSubject(subject: string): TrayKey | undefined;
 export function trayOfSubject(subject: string): TrayKey | undefined {
   const tray = /^tray-(.+)$/.exec(subject)?.[1] ?? '';
   return isTrayKey(tray) ? tray : undefined;

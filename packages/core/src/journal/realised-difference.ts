@@ -1,8 +1,9 @@
 import { accountIn, type Chart } from '../accounts/chart.js';
 import type { CurrencyKept } from '../currencies/currency-kept.js';
-import type { CheckedEntry, EntryLine } from './entry.js';
+import type { CurrencyCode } from '../money/currency.js';
 import { ZERO, negated, sumOf } from '../money/minor.js';
 import { documentKey, type OpenItem } from '../open-items/open-item.js';
+import type { CheckedEntry, EntryLine } from './entry.js';
 
 /**
  * What a payment leaves over in the books' own currency when it settles a document whole in the document's currency:
@@ -19,7 +20,7 @@ export function realisedDifferences(
   entry: Pick<CheckedEntry, 'lines'>,
   chart: Chart,
   open: (line: EntryLine) => OpenItem | undefined,
-  accounts: (currency: string) => CurrencyKept['accounts'],
+  accounts: (currency: CurrencyCode) => CurrencyKept['accounts'],
 ): EntryLine[] {
   return [...byDocument(entry.lines, chart).values()].flatMap((lines) => {
     const [first] = lines;

@@ -3,7 +3,7 @@
  *
  * @example keysOf({ debit: 1, credit: -1 }) // → ['debit', 'credit']
  */
-export function keysOf<Key extends string>(table: Readonly<Record<Key, unknown>>): Key[] {
+export function keysOf<Key extends string>(table: Readonly<Partial<Record<Key, unknown>>>): Key[] {
   // Object.keys forgets the type, since an object may have more keys than its type says; a constant table has not
   return Object.keys(table) as Key[];
 }

@@ -112,6 +112,8 @@ export interface LedgerSums {
   readonly credit: number;
 }
 
+const NO_LINES: LedgerSums = { lines: 0, debit: 0, credit: 0 };
+
 /** What the lines of an account come to that are asked for, whatever page of them. */
 export function ledgerSums(db: Db, books: Organisation, query: AccountLedgerQuery, today: CivilDate): LedgerSums {
   const account = ledgerAccount(loadChart(db, books.id), query.account);
@@ -121,7 +123,7 @@ export function ledgerSums(db: Db, books: Organisation, query: AccountLedgerQuer
   const asked = { organisation: books.id, account: account.id };
   if (!isFiltered(query)) {
     const all = db.$client.prepare<object, LedgerSums>(`${sums} AND date BETWEEN @from AND @to`);
-    return all.get({ ...asked, from, to }) as LedgerSums;
+    return all.get({ ...asked, from, to }) ?? NO_LINES;
   }
   const { after: _, limit: __, ...filter } = query;
   const places = JSON.stringify(journalPlaces(db, books, { ...filter, from, to }));
@@ -130,11 +132,6 @@ export function ledgerSums(db: Db, books: Organisation, query: AccountLedgerQuer
     `${sums} AND entry IN (SELECT value FROM json_each(@places)) AND abs(amount) BETWEEN @least AND @most
       AND (@contacts IS NULL OR contact IS NULL OR contact IN (SELECT value FROM json_each(@contacts)))`,
   );
-  return found.get({
-    ...asked,
-    places,
-    least,
-    most,
-    contacts: contacts ? JSON.stringify(contacts.map(({ id }) => id)) : null,
-  }) as LedgerSums;
+  const among = contacts ? JSON.stringify(contacts.map(({ id }) => id)) : null;
+  return found.get({ ...asked, places, least, most, contacts: among }) ?? NO_LINES;
 }

@@ -180,7 +180,7 @@ function validatorOf(schema: JsonSchema): ValidateFunction {
 function schemaProblem(path: string, errors: readonly ErrorObject[] | null | undefined): Problem {
   const [first] = errors ?? [];
   const field = first?.instancePath.slice(1).replaceAll('/', '.');
-  const extra = (first?.params as { additionalProperty?: string } | undefined)?.additionalProperty;
+  const extra = first?.params['additionalProperty'];
   const message = `${path}${field ? `, ${field}` : ''}: ${first?.message ?? 'not as described'}${extra ? ` (${extra})` : ''}.`;
   return problem('archive-record', path, message);
 }

@@ -125,7 +125,8 @@ function withNumbers(
   const given = new Set(planned.map(({ after }) => after.number));
   const result = [...planned];
   for (const index of unnumbered) {
-    const plannedContact = result[index] as PlannedContact;
+    const plannedContact = result[index];
+    if (!plannedContact) continue;
     let next = Number(plannedContact.after.id);
     while (given.has(String(next)) || taken.has(String(next))) next += 1;
     given.add(String(next));

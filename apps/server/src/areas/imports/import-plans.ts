@@ -1,4 +1,4 @@
-import { type ImportSubject, SET_UP_FILES, type TrayKey, TRAYS, type TraySubject } from '@just-ledger/core';
+import { type ImportSubject, keyedBy, SET_UP_FILES, TRAY_SUBJECTS, trayOfSubject } from '@just-ledger/core';
 import { planChartImport } from './chart-import-plan.js';
 import { planContactsImport } from './contacts-import-plan.js';
 import { planEntriesImport } from './entries-import-plan.js';
@@ -18,7 +18,5 @@ const SET_UP_PLANS: Readonly<Record<keyof typeof SET_UP_FILES, PlanImport>> = {
 export const IMPORT_PLANS: Readonly<Record<ImportSubject, PlanImport>> = {
   ...SET_UP_PLANS,
   entries: planEntriesImport,
-  ...(Object.fromEntries(
-    (Object.keys(TRAYS) as TrayKey[]).map((tray) => [`tray-${tray}`, planTrayImport(tray)]),
-  ) as Record<TraySubject, PlanImport>),
+  ...keyedBy(TRAY_SUBJECTS, (subject) => planTrayImport(trayOfSubject(subject))),
 };

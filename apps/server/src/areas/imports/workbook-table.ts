@@ -76,8 +76,8 @@ function cellText(value: ExcelJS.CellValue, row: number, column: number): string
     throw new Refusal(422, [problem('cell-error', `rows.${row}.${column}`, message)]);
   }
   if ('richText' in value) return value.richText.map((part) => part.text).join('');
-  if ('text' in value) return cellText(value.text as ExcelJS.CellValue, row, column);
-  if ('result' in value) return cellText(value.result as ExcelJS.CellValue, row, column);
+  if ('text' in value) return cellText(value.text, row, column);
+  if ('result' in value) return cellText(value.result, row, column);
   return '';
 }
 

@@ -1,7 +1,6 @@
 import {
   type Books,
   type CheckedEntry,
-  type CurrencyCode,
   documentKey,
   documentOfLine,
   documentsWithDifference,
@@ -35,7 +34,7 @@ export function withRealised(
       withDifference.has(documentOfLine(line, books.chart) ?? '')
         ? undefined
         : openDocument(db, organisation, line, entry),
-    (currency) => books.exchange?.accounts(currency as CurrencyCode) ?? {},
+    (currency) => books.exchange?.accounts(currency) ?? {},
   );
   return lines.length === 0 ? entry : { ...entry, lines: [...entry.lines, ...lines] };
 }

@@ -106,8 +106,8 @@ function checkedSharing(
   const total: Minor = minor(shares.reduce((sum, { salary }) => Math.min(sum + salary, Number.MAX_SAFE_INTEGER), 0));
   if (total === Number.MAX_SAFE_INTEGER)
     wrong('too-large', 'partners', 'The salaries are larger than amounts can be.');
-  if (problems.length > 0) throw new Refusal(422, problems);
-  return { from: from as CivilDate, interest: interest as ProfitSharing['interest'], partners: shares };
+  if (problems.length > 0 || !isCivilDate(from) || !isPercent(interest)) throw new Refusal(422, problems);
+  return { from, interest, partners: shares };
 }
 
 /** What a closing has used is not agreed otherwise afterwards. */

@@ -1,9 +1,23 @@
-import { entryNumber, FIRST_PREVIOUS_SEAL, minor, type Proof, proofOf } from '@just-ledger/core';
-import { sql } from 'drizzle-orm';
+import {
+  type AccountId,
+  accountTitle,
+  civilDate,
+  endOfMonth,
+  entryNumber,
+  explainedBy,
+  type Explanation,
+  FIRST_PREVIOUS_SEAL,
+  minor,
+  MONTH_NAMES,
+  type Proof,
+  proofOf,
+} from '@just-ledger/core';
+import { type SQL, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import type { DocumentsCheck } from '../open-items/documents-against-lines.js';
+import { loadChart } from '../accounts/account-store.js';
 import { sealOf } from '../journal/append-entry.js';
 import { everyPostedEntry } from '../journal/posted-entries.js';
+import type { DocumentsCheck } from '../open-items/documents-against-lines.js';
 
 /** What reading a whole organisation found. */
 export interface FullCheck {
@@ -46,27 +60,41 @@ export function fullCheck(db: Db, organisation: number): FullCheck {
     lastSeal: chain.lastSeal,
     ...(broken && { broken: { number: broken.number, why: broken.why } }),
     proofs: [
-      proofOf('totals-lines', {
-        leftLabel: 'Lines',
-        left: minor(totals.lines),
-        rightLabel: 'Lines in totals that agree',
-        right: minor(totals.agreeing),
-        unit: 'lines',
-        remark:
-          totals.lines === totals.agreeing
-            ? `Every total was added up again, to entry ${chain.checkedTo}.`
-            : 'Some totals differ from their lines.',
-      }),
-      proofOf('seals', {
-        leftLabel: 'Entries',
-        left: minor(chain.entries),
-        rightLabel: 'Entries with their seal intact',
-        right: minor(Math.max(intact, 0)),
-        unit: 'entries',
-        remark: broken
-          ? `Entry ${broken.number}: ${broken.why}.`
-          : `Every seal was computed again, to entry ${chain.checkedTo}.`,
-      }),
+      explainedBy(
+        proofOf('totals-lines', {
+          leftLabel: 'Lines',
+          left: minor(totals.lines),
+          rightLabel: 'Lines in totals that agree',
+          right: minor(totals.agreeing),
+          unit: 'lines',
+          remark:
+            totals.lines === totals.agreeing
+              ? `Every total was added up again, to entry ${chain.checkedTo}.`
+              : 'Some totals differ from their lines.',
+        }),
+        totals.lines === totals.agreeing ? [] : differingTotals(db, organisation),
+      ),
+      explainedBy(
+        proofOf('seals', {
+          leftLabel: 'Entries',
+          left: minor(chain.entries),
+          rightLabel: 'Entries with their seal intact',
+          right: minor(Math.max(intact, 0)),
+          unit: 'entries',
+          remark: broken
+            ? `Entry ${broken.number}: ${broken.why}.`
+            : `Every seal was computed again, to entry ${chain.checkedTo}.`,
+        }),
+        broken
+          ? [
+              {
+                label: `${broken.why}; this entry and all after it`,
+                amount: minor(chain.entries - Math.max(intact, 0)),
+                entry: broken.number,
+              },
+            ]
+          : [],
+      ),
     ],
   };
 }
@@ -128,9 +156,38 @@ function misfiledLines(db: Db, organisation: number): Broken | undefined {
   return row && { place: row.place, number: entryNumber(row.year, row.number), why: row.why };
 }
 
-/** How many lines there are, and how many stand in totals and balances that come out the same when added up again. */
-function totalsAgainstLines(db: Db, organisation: number): { lines: number; agreeing: number } {
-  const row = db.get<{ lines: number; agreeing: number; differing: number }>(sql`
+/** The accounts and months whose lines do not come to what was kept of them; each with how many lines or sums they are. */
+function differingTotals(db: Db, organisation: number): Explanation[] {
+  const rows = db.all<{ account: AccountId; period: number; lines: number; sums: number }>(sql`
+    ${againAndKept(organisation)}
+    SELECT account, period, sum(lines) AS lines, count(*) AS sums FROM (
+      SELECT account, period, lines FROM (SELECT * FROM both EXCEPT SELECT * FROM kept)
+      UNION ALL SELECT account, period, 0 FROM (SELECT * FROM kept EXCEPT SELECT * FROM both)
+    ) GROUP BY account, period`);
+  const chart = loadChart(db, organisation);
+  // balances have no lines of their own: of these the sums are counted
+  const isOfLines = rows.some(({ lines }) => lines > 0);
+  return rows.flatMap(({ account: id, period, lines, sums }): Explanation[] => {
+    const amount = isOfLines ? lines : sums;
+    if (amount === 0) return [];
+    const account = chart.byId.get(id);
+    const [year, month] = [Math.floor(period / 100), period % 100];
+    const first = period === 0 ? undefined : civilDate(year, month, 1);
+    const when = first ? `${MONTH_NAMES[month - 1]} ${year}` : 'brought forward';
+    return [
+      {
+        label: `${account ? accountTitle(account) : 'No account'}, ${when}`,
+        amount: minor(amount),
+        account: account?.number,
+        ...(first && { from: first, to: endOfMonth(first) }),
+      },
+    ];
+  });
+}
+
+/** Lines added up again, as totals by month and as balances, and what was kept of them. */
+function againAndKept(organisation: number): SQL {
+  return sql`
     WITH again AS MATERIALIZED (
       SELECT account, period, stage, movement, combination, sum(amount) AS amount, count(*) AS lines
       FROM line WHERE organisation = ${organisation} GROUP BY 1, 2, 3, 4, 5
@@ -151,7 +208,13 @@ function totalsAgainstLines(db: Db, organisation: number): { lines: number; agre
       WHERE organisation = ${organisation}
       UNION ALL
       SELECT 'balance', account, stage, movement, period, 0, amount, 0 FROM balance WHERE organisation = ${organisation}
-    )
+    )`;
+}
+
+/** How many lines there are, and how many stand in totals and balances that come out the same when added up again. */
+function totalsAgainstLines(db: Db, organisation: number): { lines: number; agreeing: number } {
+  const row = db.get<{ lines: number; agreeing: number; differing: number }>(sql`
+    ${againAndKept(organisation)}
     SELECT (SELECT count(*) FROM line WHERE organisation = ${organisation}) AS lines,
       (SELECT coalesce(sum(lines), 0) FROM (SELECT * FROM both INTERSECT SELECT * FROM kept)) AS agreeing,
       (SELECT count(*) FROM (SELECT * FROM both EXCEPT SELECT * FROM kept))

@@ -7,6 +7,9 @@ import {
   type CivilDate,
   dayBefore,
   displayAmount,
+  entryNumber,
+  explainedBy,
+  type Explanation,
   findFiscalYear,
   isTemporary,
   laterOf,
@@ -17,7 +20,7 @@ import {
   sumOf,
   trialBalance,
 } from '@just-ledger/core';
-import { max } from 'drizzle-orm';
+import { max, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { keptWhile } from '../../platform/database/kept-reading.js';
 import { setUpChange } from '../../platform/database/schema.js';
@@ -91,11 +94,11 @@ function endedYears(
       return parts.reduce((sum, part) => sum + Math.abs(part), 0) + Math.abs(amount - named);
     });
     const left = Math.max(Math.abs(amount), ...byBreakdown);
-    return left === 0 ? [] : [{ title: accountTitle(account), left: minor(left) }];
+    return left === 0 ? [] : [{ account, title: accountTitle(account), left: minor(left) }];
   });
   const names = open.map(({ title }) => title);
   const eachValue = breakdowns.map(({ name }) => `, within each value of ${name}`).join('');
-  return proofOf('ended-years', {
+  const proof = proofOf('ended-years', {
     leftLabel: `On temporary accounts at ${longDate(end)}, either side${eachValue}`,
     left: sumOf(open.map(({ left }) => left)),
     rightLabel: 'Nothing',
@@ -105,6 +108,36 @@ function endedYears(
         ? 'All that ended years brought stands in equity.'
         : `Still open: ${names.slice(0, 5).join(', ')}${names.length > 5 ? ' and others' : ''}.`,
   });
+  const ids = open.map(({ account }) => account.id);
+  const later = proof.holds ? [] : postedAfterClosing(db, books, end, ids);
+  const accounts = open.map(({ account, title, left }) => ({
+    label: `${title} is still open`,
+    amount: left,
+    account: account.number,
+    to: end,
+  }));
+  return explainedBy(proof, later.length > 0 ? later : accounts);
+}
+
+/** Entries on some accounts that were dated into what was closed after it was. */
+function postedAfterClosing(
+  db: Db,
+  books: Organisation,
+  end: CivilDate,
+  accounts: readonly AccountId[],
+): Explanation[] {
+  const found = db.all<{ year: string; number: number; date: CivilDate; amount: number }>(sql`
+    SELECT e.year AS year, e.number AS number, e.date AS date, sum(l.amount) AS amount
+    FROM line AS l JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
+    WHERE l.organisation = ${books.id} AND l.date <= ${end}
+      AND l.account IN (SELECT value FROM json_each(${JSON.stringify(accounts)}))
+      AND l.entry > (SELECT max(entry) FROM line WHERE organisation = ${books.id} AND date = ${end} AND stage = 'closing')
+    GROUP BY l.entry HAVING sum(l.amount) <> 0`);
+  return found.map(({ year, number, date, amount }) => ({
+    label: `of ${longDate(date)}, posted after the closing`,
+    amount: minor(Math.abs(amount)),
+    entry: entryNumber(year, number),
+  }));
 }
 
 /** What each account holds at the end of a day within the values of a breakdown; minor units, debit positive. */
@@ -142,22 +175,29 @@ function opening(db: Db, books: Organisation, end: CivilDate, raw: ReadonlyMap<A
     // temporary accounts begin at zero, whatever was left on them
     const begins = isTemporary(account) ? 0 : (raw.get(account.id) ?? 0);
     const difference = begins - (ended.get(account.id) ?? 0);
-    return difference === 0 ? [] : [{ title: accountTitle(account), difference: minor(Math.abs(difference)) }];
+    return difference === 0
+      ? []
+      : [{ account, title: accountTitle(account), difference: minor(Math.abs(difference)) }];
   });
   const begun = longDate(addDays(end, 1));
-  return [
-    proofOf('opening-balances', {
-      leftLabel: `Begins ${begun} otherwise than it ended, either side`,
-      left: sumOf(otherwise.map(({ difference }) => difference)),
-      rightLabel: 'Nothing',
-      right: minor(0),
-      remark:
-        otherwise.length === 0
-          ? `${begun} begins with the post-closing trial balance: ${rows.length} accounts, ${displayAmount(totalDebit, books.baseCurrency)} on each side.`
-          : `Begin otherwise: ${otherwise
-              .slice(0, 5)
-              .map(({ title }) => title)
-              .join(', ')}${otherwise.length > 5 ? ' and others' : ''}.`,
-    }),
-  ];
+  const proof = proofOf('opening-balances', {
+    leftLabel: `Begins ${begun} otherwise than it ended, either side`,
+    left: sumOf(otherwise.map(({ difference }) => difference)),
+    rightLabel: 'Nothing',
+    right: minor(0),
+    remark:
+      otherwise.length === 0
+        ? `${begun} begins with the post-closing trial balance: ${rows.length} accounts, ${displayAmount(totalDebit, books.baseCurrency)} on each side.`
+        : `Begin otherwise: ${otherwise
+            .slice(0, 5)
+            .map(({ title }) => title)
+            .join(', ')}${otherwise.length > 5 ? ' and others' : ''}.`,
+  });
+  const explanations = otherwise.map(({ account, title, difference }) => ({
+    label: `${title} begins otherwise than it ended`,
+    amount: difference,
+    account: account.number,
+    to: end,
+  }));
+  return [explainedBy(proof, explanations)];
 }

@@ -4,16 +4,12 @@ import { setTimeout } from 'node:timers/promises';
 import { organisation } from '../../platform/database/schema.js';
 import { BatchReader, Reader } from '../../platform/threads/threads.module.js';
 import { checkDocuments } from '../open-items/documents-against-lines.js';
-import { type FullCheck, withDocuments } from './chain-check.js';
+import { withDocuments } from './chain-check.js';
+import { type KeptCheck, LastReadings } from './last-readings.js';
 import { checkWhole } from './proof-readings.js';
 
 /** So many milliseconds one waits for the first full reading. */
 const PATIENCE = 1_000;
-
-/** The last full reading of an organisation. */
-export interface KeptCheck extends FullCheck {
-  readonly at: string;
-}
 
 /** Full readings of every organisation: at the start, each night at three, and on request. */
 @Injectable()
@@ -27,6 +23,7 @@ export class FullChecks implements OnApplicationBootstrap {
   constructor(
     private readonly reader: Reader,
     private readonly batchReader: BatchReader,
+    private readonly lastReadings: LastReadings,
   ) {}
 
   onApplicationBootstrap(): void {
@@ -34,13 +31,14 @@ export class FullChecks implements OnApplicationBootstrap {
   }
 
   /**
-   * The last full reading. Before there is one the first is waited for, but not for long: until it is done there is none.
+   * The last full reading. Before there is one since the start the first is waited for, but not for long: until it is
+   * done the last one before the start stands for it, if there was one.
    */
   async last(id: number): Promise<KeptCheck | undefined> {
     const kept = this.kept.get(id);
     if (kept) return kept;
     const first = this.underWay.get(id) ?? this.check(id);
-    return Promise.race([first, this.patience.get(id)]);
+    return (await Promise.race([first, this.patience.get(id)])) ?? this.lastReadings.of(id);
   }
 
   /** Reads everything of an organisation now. */
@@ -65,6 +63,7 @@ export class FullChecks implements OnApplicationBootstrap {
     const check = { ...found, at: new Date().toISOString() };
     if (found.broken) this.logger.error(`organisation ${id}: entry ${found.broken.number}: ${found.broken.why}`);
     this.kept.set(id, check);
+    this.lastReadings.keep(check);
     return check;
   }
 }

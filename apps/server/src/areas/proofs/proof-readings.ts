@@ -24,8 +24,9 @@ import { yearStart } from '../organisations/report-dates.js';
 import { cashFlowBases } from '../statements/cash-flow-basis.js';
 import { positionAt } from '../statements/statement-figures.js';
 import { controlProofs, takeOnProofs } from '../take-on/take-on-proofs.js';
-import { closingProofs } from './closing-proofs.js';
 import { fullCheck, type FullCheck } from './chain-check.js';
+import { closingProofs } from './closing-proofs.js';
+import { explained } from './explain-difference.js';
 import { type RawSum, rawSumsUntil, rawSumsWithin } from './raw-sums.js';
 
 /** The proofs that are drawn at a date. */
@@ -38,7 +39,9 @@ export const proofsAt = defineReading(
       ...proofsOfEntries(db, record, date),
       cashFlowAndCash(db, record, date),
       ...takeOnProofs(db, record, date, date),
-    ].sort((a, b) => PLACES.indexOf(a.key) - PLACES.indexOf(b.key));
+    ]
+      .map((proof) => explained(db, record, date, proof))
+      .sort((a, b) => PLACES.indexOf(a.key) - PLACES.indexOf(b.key));
   },
 );
 

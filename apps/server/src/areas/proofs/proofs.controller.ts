@@ -1,16 +1,25 @@
 import {
+  type ExplanationsResponse,
   type LockedProofsResponse,
   type ProofResponse,
   ProofsQuery,
   type ProofsResponse,
 } from '@just-ledger/contract';
-import { type CurrencyCode, formatAmount, longMoment, type Proof } from '@just-ledger/core';
+import {
+  type CurrencyCode,
+  type Explanations,
+  formatAmount,
+  longMoment,
+  type Minor,
+  type Proof,
+} from '@just-ledger/core';
 import { Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate } from '../organisations/report-dates.js';
-import { FullChecks, type KeptCheck } from './full-checks.js';
+import { FullChecks } from './full-checks.js';
+import type { KeptCheck } from './last-readings.js';
 import { lockedProofs } from './locked-proofs.js';
 import { proofsAt } from './proof-readings.js';
 
@@ -56,13 +65,14 @@ export class ProofsController {
     // what was derived of lines that somebody has tampered with proves nothing
     await this.writer.lookForOthers();
     const drawn = await this.readers.run(proofsAt, { organisation: organisation.id, asAt });
+    const since = check?.isFromBefore ? ', before the server was started; all is being read again' : '';
     const read = (check?.proofs ?? []).map((proof) => ({
       ...proofResponse(proof, organisation.baseCurrency),
-      remark: `${proof.remark} Checked on ${longMoment(check?.at ?? '')}.`,
+      remark: `${proof.remark} Checked on ${longMoment(check?.at ?? '')}${since}.`,
     }));
     return {
       asAt,
-      reading: !check,
+      reading: !check || check.isFromBefore === true,
       proofs: [...drawn.map((proof) => proofResponse(proof, organisation.baseCurrency)), ...read],
     };
   }
@@ -82,5 +92,24 @@ function proofResponse(proof: Proof, currency: CurrencyCode): ProofResponse {
     holds: proof.holds,
     unit: proof.unit,
     remark: proof.remark ?? null,
+    explanations: proof.explanations ? explanationsResponse(proof.explanations, write) : null,
+  };
+}
+
+function explanationsResponse(
+  { largest, count, amount }: Explanations,
+  write: (figure: Minor) => string,
+): ExplanationsResponse {
+  return {
+    largest: largest.map(({ label, amount, entry = null, account = null, from = null, to = null }) => ({
+      label,
+      amount: write(amount),
+      entry,
+      account,
+      from,
+      to,
+    })),
+    count,
+    amount: write(amount),
   };
 }

@@ -109,7 +109,7 @@ export const skipOccurrence = defineCommand(
       context.db
         .update(occurrence)
         .set({ state: 'skipped', reason, settledAt: context.clock.moment(), settledBy: person })
-        .where(isOccurrence(journal, request.date))
+        .where(isOccurrence(journal, drafted[0]))
         .run();
     } else {
       const occurrence = dueAt(context, journal, request.date);
@@ -343,10 +343,10 @@ function settle(
     .run();
 }
 
-function isOccurrence({ row }: RecurringJournal, nominal: string) {
+function isOccurrence({ row }: RecurringJournal, nominal: CivilDate) {
   return and(
     eq(occurrence.organisation, row.organisation),
     eq(occurrence.journal, row.id),
-    eq(occurrence.date, nominal as CivilDate),
+    eq(occurrence.date, nominal),
   );
 }

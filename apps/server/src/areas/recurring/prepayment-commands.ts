@@ -76,8 +76,8 @@ function spanOf({ first, last }: PrepaymentRequest): { first: CivilDate; last: C
   if (problems.length === 0 && last < first) {
     problems.push(problem('until-before-from', 'last', 'It ends before it begins.'));
   }
-  if (problems.length > 0) throw new Refusal(422, problems);
-  return { first: first as CivilDate, last: last as CivilDate };
+  if (problems.length > 0 || !isCivilDate(first) || !isCivilDate(last)) throw new Refusal(422, problems);
+  return { first, last };
 }
 
 /** The line that is for a span of time, and what its entry says. @throws {Refusal} 404, 422 */

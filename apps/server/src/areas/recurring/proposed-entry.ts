@@ -5,6 +5,7 @@ import {
   type AssetOnAccounts,
   changeoverOf,
   type CivilDate,
+  civilDate,
   debitsOf,
   entryNumber,
   formatAmount,
@@ -17,9 +18,9 @@ import {
   type Occurrence,
   occurrenceLines,
   occurrences,
+  readRecurringAmounts,
   type Reckoning,
   type RecurringAmounts,
-  readRecurringAmounts,
   reversalDay,
   safeParseAmount,
 } from '@just-ledger/core';
@@ -28,8 +29,8 @@ import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import { laterLines } from '../account-detail/later-lines.js';
 import { readSomeTrays } from '../account-detail/tray-rows.js';
 import { loadChart } from '../accounts/account-store.js';
-import { loadTaxCodes } from '../tax-codes/tax-code-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { loadTaxCodes } from '../tax-codes/tax-code-store.js';
 import { type DateAsked, type FactsOfDate, figureOf, interestAt, reckoningAt } from './occurrence-figures.js';
 import { postedLines } from './posted-lines.js';
 import {
@@ -42,7 +43,7 @@ import {
 } from './recurring-store.js';
 
 /** The last day that any schedule reaches. */
-const FAR = '2899-12-31' as CivilDate;
+const FAR = civilDate(2899, 12, 31);
 
 /** What this one comes to instead of what was proposed, or what is known of it only. */
 export interface OtherAmounts extends FactsOfDate {

@@ -63,7 +63,7 @@ export const keepRecurring = defineCommand(
     checkRequest(context, organisation, request);
     const id = nextId(context.db, recurringJournal, organisation);
     context.db.insert(recurringJournal).values({ organisation, id, name: request.name.trim(), pauses: [] }).run();
-    addVersion(context, { organisation, person, id }, 1, request.schedule.from as CivilDate, request);
+    addVersion(context, { organisation, person, id }, 1, dateAt('schedule.from', request.schedule.from), request);
     return recurringResponse(context, organisation, id);
   },
 );
@@ -233,7 +233,7 @@ function asksForTwo({ db }: WriteContext, organisation: number): boolean {
  * @throws {Refusal} 422 if a date from there on is settled
  */
 function changesFrom(context: WriteContext, journal: RecurringJournal, request: RecurringJournalRequest): CivilDate {
-  const settled = [...settledOf(context.db, journal.row).keys()].sort() as CivilDate[];
+  const settled = [...settledOf(context.db, journal.row).keys()].sort();
   const last = settled.at(-1);
   if (request.changesFrom !== undefined) {
     const said = dateAt('changesFrom', request.changesFrom);
@@ -241,7 +241,7 @@ function changesFrom(context: WriteContext, journal: RecurringJournal, request: 
     const message = `${longDate(last)} is settled and stays. Change it from a later date on.`;
     throw unprocessable('date-settled', 'changesFrom', message);
   }
-  const begins = request.schedule.from as CivilDate;
+  const begins = dateAt('schedule.from', request.schedule.from);
   const [first] = journal.versions;
   return last === undefined ? earlierOf(begins, first?.from ?? begins) : laterOf(addDays(last, 1), begins);
 }

@@ -116,7 +116,7 @@ export function termsOfVersion(db: Db, { organisation, amounts }: VersionRow): A
 }
 
 /** What became of the dates of a journal, by nominal date. */
-export function settledOf(db: Db, { organisation, id }: RecurringRow): Map<string, Settled> {
+export function settledOf(db: Db, { organisation, id }: RecurringRow): Map<CivilDate, Settled> {
   const rows = db
     .select({ one: occurrence, year: entry.year, number: entry.number, became: draftEnd.entry, of: draft.state })
     .from(occurrence)

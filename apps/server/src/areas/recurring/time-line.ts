@@ -13,6 +13,7 @@ import {
   firstOfMonth,
   formatAmount,
   minor,
+  parseCivilDate,
   safeParseAmount,
 } from '@just-ledger/core';
 import { and, asc, eq, isNull } from 'drizzle-orm';
@@ -57,7 +58,7 @@ export const recurringTimeLine = defineReport(
     all.sort((a, b) => (a.date === b.date ? a.journal - b.journal : a.date < b.date ? -1 : 1));
     const months: TimeLineResponse['months'] = [];
     for (let month = first; month <= last; month = addMonths(month, 1)) {
-      const occurrences = all.filter(({ date }) => firstOfMonth(date as CivilDate) === month);
+      const occurrences = all.filter(({ date }) => firstOfMonth(parseCivilDate(date)) === month);
       months.push({ month: month.slice(0, 7), total: totalOf(organisation, occurrences), occurrences });
     }
     return {

@@ -61,7 +61,7 @@ export function arrangementAnswer(
 /** An arrangement for the audit trail: accounts by their numbers, groups by name. */
 export function arrangementParticulars(chart: Chart, { order, parts, words }: Arrangement): Particulars {
   const numbers = (ids: readonly AccountId[]): string[] => ids.flatMap((id) => chart.byId.get(id)?.number ?? []);
-  const ofParts = keysOf(CLASSIFICATIONS).map((part) => [
+  const ofParts = keysOf(CLASSIFICATIONS).map((part): [string, string[] | undefined] => [
     CLASSIFICATIONS[part].label,
     parts[part]?.flatMap((item) => {
       if (!('group' in item)) return numbers([item.account]);
@@ -71,7 +71,7 @@ export function arrangementParticulars(chart: Chart, { order, parts, words }: Ar
   ]);
   return {
     'order of parts': order.map((part) => CLASSIFICATIONS[part].label),
-    ...(Object.fromEntries(ofParts) as Particulars),
+    ...Object.fromEntries(ofParts),
     ...Object.fromEntries(Object.entries(words).map(([key, word]) => [`word for ${key.replaceAll('-', ' ')}`, word])),
   };
 }

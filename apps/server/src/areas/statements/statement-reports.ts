@@ -38,6 +38,10 @@ import { loadChart } from '../accounts/account-store.js';
 import { beforeTheseBooks, type Figures, oldBooksOf } from '../earlier-years/old-books.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate, reportSpan, yearStart } from '../organisations/report-dates.js';
+import { arrangementOf } from './arrangement-store.js';
+import { columnsAsked } from './columns-asked.js';
+import { equityFlows } from './equity-flows-of-days.js';
+import { roundedFigures } from './rounded-figures.js';
 import {
   columnAnswers,
   columnCells,
@@ -47,10 +51,6 @@ import {
   rowAnswers,
   withoutEmptyValues,
 } from './statement-answers.js';
-import { arrangementOf } from './arrangement-store.js';
-import { columnsAsked } from './columns-asked.js';
-import { equityFlows } from './equity-flows-of-days.js';
-import { roundedFigures } from './rounded-figures.js';
 import { positionFigures, resultFigures } from './statement-figures.js';
 
 /** The income statement that a query asks for. */
@@ -165,7 +165,7 @@ export function equityStatementReport(
       const all = totals.find((row) => row.key === key);
       if (!all) return [];
       const own = now.of?.rows.find((row) => row.key === key);
-      const ends = { 'opening-equity': from, 'closing-equity': to } as Readonly<Partial<Record<string, CivilDate>>>;
+      const ends: Readonly<Partial<Record<string, CivilDate>>> = { 'opening-equity': from, 'closing-equity': to };
       const date = isAlone ? ends[key] : undefined;
       return [
         {

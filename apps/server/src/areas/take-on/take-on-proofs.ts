@@ -1,11 +1,14 @@
 import {
   accountDetail,
-  accountIn,
-  accountTitle,
   type AccountDetail,
   type AccountId,
+  accountIn,
+  accountTitle,
   type CivilDate,
   type ControlLedger,
+  DETAIL_TRAYS,
+  explainedBy,
+  type Explanation,
   type DetailTray,
   displayAmount,
   longDate,
@@ -18,6 +21,7 @@ import {
   sumOfAges,
   type TakeOnBooks,
   trayLabel,
+  zip,
 } from '@just-ledger/core';
 import { eq, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -98,28 +102,32 @@ function controlProof(db: Db, organisation: Organisation, asAt: CivilDate, ledge
 function clearingProof(db: Db, organisation: Organisation, asAt: CivilDate): Proof[] {
   const clearing = clearingAccount(db, organisation.id);
   if (clearing === undefined) return [];
-  const sums = db.get<{ difference: number; differing: string | null }>(sql`
+  const left = db
+    .all<{ part: string | null; amount: number }>(
+      sql`
     WITH marked AS (
       SELECT document AS part, sum(CASE WHEN e.part = 'trial-balance' THEN l.amount ELSE 0 END) AS old,
         sum(CASE WHEN e.part = 'trial-balance' THEN 0 ELSE l.amount END) AS trays
       FROM line AS l LEFT JOIN take_on_entry AS e ON e.organisation = l.organisation AND e.entry = l.entry
       WHERE l.organisation = ${organisation.id} AND l.account = ${clearing} AND l.date <= ${asAt} GROUP BY document
     )
-    SELECT coalesce(sum(abs(old + trays)), 0) AS difference,
-      group_concat(CASE WHEN old + trays <> 0 THEN part END) AS differing FROM marked`);
-  const differing = (sums.differing ?? '').split(',').filter((part) => part !== '');
-  return [
-    proofOf('take-on-clearing', {
-      leftLabel: 'Left in clearing, tray by tray, either side',
-      left: minor(sums.difference),
-      rightLabel: 'Nothing',
-      right: minor(0),
-      remark:
-        differing.length === 0
-          ? 'Every tray agrees with its accounts.'
-          : `Differing: ${differing.map((part) => trayLabel(part as DetailTray).toLowerCase()).join(', ')}.`,
-    }),
-  ];
+    SELECT part, old + trays AS amount FROM marked WHERE old + trays <> 0`,
+    )
+    .map(({ part, amount }) => ({
+      name: DETAIL_TRAYS.find((tray) => tray === part),
+      amount: minor(Math.abs(amount)),
+    }));
+  const called = left.map(({ name }) => (name ? trayLabel(name).toLowerCase() : 'what names no tray'));
+  const proof = proofOf('take-on-clearing', {
+    leftLabel: 'Left in clearing, tray by tray, either side',
+    left: sumOf(left.map(({ amount }) => amount)),
+    rightLabel: 'Nothing',
+    right: minor(0),
+    remark: left.length === 0 ? 'Every tray agrees with its accounts.' : `Differing: ${called.join(', ')}.`,
+  });
+  const { number } = accountIn(loadChart(db, organisation.id), clearing);
+  const explanations = zip(left, called).map(([{ amount }, label]) => ({ label, amount, account: number, to: asAt }));
+  return [explainedBy(proof, explanations)];
 }
 
 /** Until a bank is reconciled, every entry on it since the changeover is an item that its statement does not show yet. */
@@ -147,13 +155,14 @@ function assetProofs({ loaded: { trays, on }, balances, ...of }: TakeOnProofBase
     sign: 1 | -1,
   ): Proof => {
     const detail = accountDetail(onAccounts(trays.assets.facts, accounts), laterLines(of.db, { ...of, accounts }));
-    return proofOf(key, {
+    const drawn = proofOf(key, {
       leftLabel,
       left: minor(sign * sumOf(detail.items.map(({ amount }) => amount))),
       rightLabel: numbers(accounts, on),
       right: minor(sign * sumOver(balances, accounts)),
       remark: detailRemark(detail, on, ['asset', 'assets']),
     });
+    return explainedBy(drawn, namingNothing(detail, 'asset', sign === 1 ? -1 : 1));
   };
   const [cost, accumulated] = [
     classes.map((assetClass) => assetClass.cost),
@@ -174,13 +183,23 @@ function stockProof({ loaded: { trays, on }, balances, ...of }: TakeOnProofBase)
   const { facts } = trays.stock;
   const accounts = [...new Set(facts.flatMap(({ lines }) => lines.map(({ account }) => account)))];
   const detail = accountDetail(facts, laterLines(of.db, { ...of, accounts }));
-  return proofOf('stock-inventory', {
+  const drawn = proofOf('stock-inventory', {
     leftLabel: 'Quantity times cost of each item',
     left: sumOf(detail.items.map(({ amount }) => amount)),
     rightLabel: numbers(accounts, on),
     right: sumOver(balances, accounts),
     remark: detailRemark(detail, on, ['item', 'items']),
   });
+  return explainedBy(drawn, namingNothing(detail, 'item', -1));
+}
+
+/** The lines that the account has and the detail has not. @param sign what debit is to the difference */
+function namingNothing({ unnamed }: AccountDetail, what: string, sign: 1 | -1): Explanation[] {
+  return unnamed.map(({ entry, date, amount }) => ({
+    label: `of ${longDate(date)}, names no ${what}`,
+    amount: minor(sign * amount),
+    entry,
+  }));
 }
 
 /** What the detail holds, or the entries that it does not have. */

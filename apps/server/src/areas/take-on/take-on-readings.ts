@@ -7,7 +7,6 @@ import type {
 } from '@just-ledger/contract';
 import {
   accountIn,
-  type AssetFact,
   DETAIL_TRAYS,
   displayAmount,
   explainDifference,
@@ -102,12 +101,13 @@ export const trayAt = defineReading(
     const loaded = loadTakeOn(db, organisation, parseCivilDate(today));
     const { trays, rows, on } = loaded;
     const facts = new Map(trays[tray].facts.map((fact) => [fact.row, fact]));
+    const proposals = new Map(trays.assets.facts.map((fact) => [fact.row, fact.proposed]));
     const write = (amount: number): string => formatAmount(minor(amount), on.books.baseCurrency);
     return {
       tray,
       rows: rows[tray].map(({ id, cells }) => {
         const fact = facts.get(id);
-        const proposed = tray === 'assets' ? (fact as AssetFact | undefined)?.proposed : undefined;
+        const proposed = tray === 'assets' ? proposals.get(id) : undefined;
         return {
           id,
           cells: { ...cells },

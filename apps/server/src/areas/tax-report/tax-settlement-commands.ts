@@ -129,11 +129,11 @@ function settlingLines(
   const standingOn = balancesByCombination(db, ledgerView(db, record, undefined), accounts, to);
   const values = standingOn.some(({ combination }) => combination !== 0)
     ? combinationsOf(db, organisation)
-    : new Map();
+    : new Map<number, EntryLine['breakdowns']>();
   const sums = new Map<number, number>();
   for (const { combination, amount } of standingOn) sums.set(combination, (sums.get(combination) ?? 0) + amount);
   const named = (combination: number): Pick<EntryLine, 'breakdowns'> => {
-    const breakdowns = values.get(combination) as EntryLine['breakdowns'];
+    const breakdowns = values.get(combination);
     return breakdowns ? { breakdowns } : {};
   };
   return [

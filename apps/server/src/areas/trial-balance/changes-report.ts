@@ -7,7 +7,6 @@ import {
   formatAmount,
   groupsOf,
   minor,
-  type Period,
   periodName,
   periodsBetween,
   yearName,
@@ -108,7 +107,7 @@ function momentsOf(
     .where(
       and(
         eq(periodEvent.organisation, organisation.id),
-        inArray(periodEvent.period, [...names.keys()] as Period[]),
+        inArray(periodEvent.period, [...names.keys()]),
         inArray(periodEvent.event, ['locked', 'closed']),
       ),
     )

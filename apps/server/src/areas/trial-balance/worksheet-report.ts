@@ -6,6 +6,7 @@ import {
   type CivilDate,
   formatAmount,
   inHeadingOrder,
+  keyedBy,
   minor,
   type Minor,
   NO_SIDES,
@@ -182,9 +183,7 @@ function written({ debit, credit }: Sides, write: Write): SidesResponse {
 }
 
 function columnsResponse(columns: Worksheet['totals'], write: Write): WorksheetSides {
-  return Object.fromEntries(
-    WORKSHEET_COLUMNS.map((column) => [column, written(columns[column], write)]),
-  ) as WorksheetSides;
+  return keyedBy(WORKSHEET_COLUMNS, (column) => written(columns[column], write));
 }
 
 /** The columns of a worksheet file. */
@@ -208,15 +207,11 @@ export function worksheetRows(sheet: WorksheetResponse): string[][] {
   const isLoss = sheet.result.startsWith('-');
   const amount = sheet.result.replace('-', '');
   const none = { debit: '', credit: '' };
-  const result = Object.fromEntries(
-    WORKSHEET_COLUMNS.map((column) => {
-      if (column === 'incomeStatement')
-        return [column, isLoss ? { ...none, credit: amount } : { ...none, debit: amount }];
-      if (column === 'balanceSheet')
-        return [column, isLoss ? { ...none, debit: amount } : { ...none, credit: amount }];
-      return [column, none];
-    }),
-  ) as WorksheetSides;
+  const result = keyedBy(WORKSHEET_COLUMNS, (column) => {
+    if (column === 'incomeStatement') return isLoss ? { ...none, credit: amount } : { ...none, debit: amount };
+    if (column === 'balanceSheet') return isLoss ? { ...none, debit: amount } : { ...none, credit: amount };
+    return none;
+  });
   return [
     ...sheet.rows
       .filter(({ heading }) => !heading)

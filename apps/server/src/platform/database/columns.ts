@@ -23,9 +23,9 @@ export const yesNo = (name: string) => integer(name, { mode: 'boolean' });
 /** A value as JSON text. */
 export const json = <T>(name: string) => text(name, { mode: 'json' }).$type<T>();
 
-/** One of a list of words. */
-export const oneOf = <const Words extends readonly [string, ...string[]]>(name: string, words: Words) =>
-  text(name, { enum: words as unknown as [Words[number], ...Words[number][]] });
+/** One of a list of words, of which there is at least one. */
+export const oneOf = <const Word extends string>(name: string, [first, ...others]: readonly Word[]) =>
+  text(name, { enum: [first, ...others] as [Word, ...Word[]] });
 
 /** A text that is compared without regard to capitals. */
 export const caseless = customType<{ data: string; driverData: string }>({ dataType: () => 'text COLLATE NOCASE' });

@@ -57,17 +57,17 @@ export function expectedSchema(): Map<string, string> {
 /** Every table, index and trigger of a file with its SQL, by name. */
 export function schemaOf(client: Database.Database): Map<string, string> {
   const rows = client
-    .prepare(
+    .prepare<[], { name: string; sql: string }>(
       "SELECT name, sql FROM sqlite_schema WHERE sql IS NOT NULL AND name NOT LIKE 'sqlite_%' AND name NOT LIKE '__drizzle%'",
     )
-    .all() as { name: string; sql: string }[];
+    .all();
   return new Map(rows.map((row) => [row.name, row.sql]));
 }
 
 function knownMigrations(): number[] {
-  const journal = JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as {
-    entries: { when: number }[];
-  };
+  const journal: { entries: { when: number }[] } = JSON.parse(
+    readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8'),
+  );
   return journal.entries.map((entry) => entry.when);
 }
 

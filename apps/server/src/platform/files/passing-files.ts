@@ -41,7 +41,8 @@ export async function receiveFile(
   const file = await open(path, 'wx', 0o600);
   let bytes = 0;
   try {
-    for await (const piece of source as AsyncIterable<Buffer>) {
+    for await (const part of source) {
+      const piece: Buffer = part;
       bytes += piece.length;
       if (bytes > most) throw new FileTooLongError(`more than ${most} bytes`);
       look(piece);

@@ -31,9 +31,6 @@ export interface ThreadPrograms {
   readonly deriver: URL;
 }
 
-/** So long after the start the threads begin that nobody has needed yet, in milliseconds. */
-const WARM_AFTER = 2_000;
-
 const PROGRAMS = Symbol('programs of the threads');
 
 /** Without its writer the server can change nothing: it ends, so that whoever keeps it running begins it anew. */
@@ -195,7 +192,7 @@ export class LifeOfThreads implements OnApplicationBootstrap, OnApplicationShutd
   onApplicationBootstrap(): void {
     // what was posted while nobody derived: by an earlier version, or just before a power failure
     if (this.reader.db.$client.prepare('SELECT 1 FROM entry LIMIT 1').get()) this.deriver.catchUp();
-    setTimeout(() => this.threads.forEach((thread) => thread.warmUp()), WARM_AFTER).unref();
+    setTimeout(() => this.threads.forEach((thread) => thread.warmUp()), settings.warmAfter * 1_000).unref();
   }
 
   async onApplicationShutdown(): Promise<void> {

@@ -8,6 +8,7 @@ import { useAddress, useSheetParam } from '../../api/address.js';
 import { adjustmentsQuery } from '../../api/adjustment-queries.js';
 import { useBooks } from '../../api/books-queries.js';
 import { Allowed } from '../../ui/allowed.js';
+import { walkAmong } from '../../ui/focused.js';
 import ruled from '../../ui/ruled.module.css';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Sheet } from '../../ui/sheet.js';
@@ -16,7 +17,6 @@ import { BY_HAND } from '../journal/entry-form.js';
 import { useEntryChoices } from '../journal/use-entry-choices.js';
 import line from '../recurring/line-of-time.module.css';
 import { PostDue } from '../recurring/post-due.js';
-import { toNextOccurrence } from '../recurring/to-next-occurrence.js';
 import { AdjustmentRows, keyOf } from './adjustment-rows.js';
 import { LackingAdjustments } from './lacking-adjustments.js';
 
@@ -63,7 +63,11 @@ export default function AdjustmentsScreen({ slot }: ScreenProps) {
             due={adjustments.filter(({ state }) => state === 'due')}
             which={{ until: data.to, kind: 'adjusting' }}
           />
-          <table className={clsx(ruled.table, line.line)} aria-label="Adjusting entries" onKeyDown={toNextOccurrence}>
+          <table
+            className={clsx(ruled.table, line.line)}
+            aria-label="Adjusting entries"
+            onKeyDown={(event) => walkAmong(event, 'button[data-occurrence]')}
+          >
             <thead className="visually-hidden">
               <tr>
                 <th>Date</th>

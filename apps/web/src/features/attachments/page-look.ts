@@ -10,6 +10,8 @@ export interface PageLook {
 
 export const FIRST_LOOK: PageLook = { fit: 'width', zoom: 1, turn: 0 };
 
+const NEXT_TURN = { 0: 90, 90: 180, 180: 270, 270: 0 } as const;
+
 /** The steps of larger and smaller. */
 const ZOOMS = [0.5, 0.75, 1, 1.25, 1.5, 2, 3, 4];
 
@@ -21,7 +23,7 @@ export function zoomed(look: PageLook, by: 1 | -1): PageLook {
 
 /** A look a quarter further round. */
 export function turned(look: PageLook): PageLook {
-  return { ...look, turn: ((look.turn + 90) % 360) as PageLook['turn'] };
+  return { ...look, turn: NEXT_TURN[look.turn] };
 }
 
 /**

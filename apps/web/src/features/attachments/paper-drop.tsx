@@ -1,6 +1,7 @@
 import { clsx } from 'clsx';
 import { type ReactNode, type Ref, useImperativeHandle } from 'react';
 import { useDropzone } from 'react-dropzone';
+import { elementOf } from '../../ui/focused.js';
 import styles from './paper-drop.module.css';
 
 /** A place onto which papers are dropped or pasted, several at once; they can be chosen too. */
@@ -23,7 +24,7 @@ export function PaperDrop({
     disabled: isOff,
     // what is pasted comes in this way too
     onDrop: (files, _, event) => {
-      const target = 'type' in event && event.type === 'drop' ? (event.target as HTMLElement) : undefined;
+      const target = 'type' in event && event.type === 'drop' ? elementOf(event) : undefined;
       if (files.length > 0) onFiles(files, target);
     },
   });

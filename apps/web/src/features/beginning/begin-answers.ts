@@ -3,6 +3,7 @@ import {
   civilDate,
   type CivilDate,
   type FundRestriction,
+  isKeyOf,
   isMidYear,
   type OrganisationKind,
   partsOf,
@@ -76,9 +77,9 @@ export function answersFrom(kept: Readonly<Record<string, unknown>> | null, toda
   const start = firstAnswers(today);
   const known = Object.entries(kept ?? {}).filter(
     ([field, value]) =>
-      field in start &&
-      typeof value === typeof start[field as keyof BeginAnswers] &&
-      Array.isArray(value) === Array.isArray(start[field as keyof BeginAnswers]),
+      isKeyOf(start, field) &&
+      typeof value === typeof start[field] &&
+      Array.isArray(value) === Array.isArray(start[field]),
   );
   return { ...start, ...Object.fromEntries(known) };
 }

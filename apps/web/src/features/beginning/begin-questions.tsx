@@ -49,7 +49,9 @@ export function BeginQuestions({
         <RadioGroup
           aria-label="Kind"
           value={answers.kind}
-          onChange={(event) => onChange({ kind: event.target.value as OrganisationKind })}
+          onChange={(_, chosen) =>
+            onChange({ kind: ORGANISATION_KINDS.find((kind) => kind === chosen) ?? answers.kind })
+          }
         >
           {ORGANISATION_KINDS.map((kind) => (
             <FormControlLabel

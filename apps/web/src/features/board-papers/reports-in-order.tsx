@@ -7,6 +7,8 @@ import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
 import styles from './board-papers.module.css';
 
+const STEPS: Readonly<Record<string, 1 | -1>> = { ArrowDown: 1, ArrowUp: -1 };
+
 /** Kept reports in the order in which they are printed: moved by key or button, added from those that are left. */
 export function ReportsInOrder({
   kept,
@@ -34,7 +36,7 @@ export function ReportsInOrder({
     focus(reports[index + 1] ?? reports[index - 1]);
   };
   const keys = (event: KeyboardEvent<HTMLElement>, index: number): void => {
-    const step = ({ ArrowDown: 1, ArrowUp: -1 } as const)[event.key as 'ArrowDown'] as 1 | -1 | undefined;
+    const step = STEPS[event.key];
     if (event.key === 'Delete') takeOut(index);
     else if (step && event.altKey) move(index, step);
     else if (step) focus(reports[index + step]);

@@ -28,6 +28,6 @@ export function rememberOpened(person: string, organisation: number, item: Found
 }
 
 function isItem(value: unknown): value is FoundItem {
-  const { key, label, screen, code } = (value ?? {}) as Partial<Record<keyof FoundItem, unknown>>;
-  return [key, label, screen, code].every((text) => typeof text === 'string');
+  const texts = new Map<string, unknown>(Object.entries(value ?? {}));
+  return ['key', 'label', 'screen', 'code'].every((key) => typeof texts.get(key) === 'string');
 }

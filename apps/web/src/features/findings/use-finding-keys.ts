@@ -1,5 +1,6 @@
 import type { FindingResponse } from '@just-ledger/contract';
 import type { KeyboardEvent, RefObject } from 'react';
+import { elementOf } from '../../ui/focused.js';
 
 /** ↑ ↓ go along the findings, Enter follows the first way of one, b says why there is nothing to mend. */
 export function useFindingKeys(
@@ -8,9 +9,9 @@ export function useFindingKeys(
   answer: ((finding: string) => void) | undefined,
 ): (event: KeyboardEvent) => void {
   return (event) => {
-    const row = event.target as HTMLElement;
-    const id = row.dataset['finding'];
-    if (id === undefined || event.ctrlKey || event.metaKey || event.altKey) return;
+    const row = elementOf(event);
+    const id = row?.dataset['finding'];
+    if (!row || id === undefined || event.ctrlKey || event.metaKey || event.altKey) return;
     const position = findings.findIndex((finding) => finding.id === id);
     const goTo = (index: number): void => {
       list.current?.querySelectorAll<HTMLElement>('[data-finding]')[index]?.focus();

@@ -4,8 +4,8 @@ import { useAutocomplete } from '@mui/material';
 import { useMemo } from 'react';
 import { createPortal } from 'react-dom';
 import { BlankField } from './blank.js';
-import { type Offer, SentenceOffers } from './sentence-offers.js';
 import type { OfferedSentence } from './offered-sentence.js';
+import { type Offer, SentenceOffers } from './sentence-offers.js';
 
 /** So many are offered: of accounts used in this blank before, of sentences said before, of all. */
 const MOST = { accounts: 4, said: 3, inAll: 5 };
@@ -69,9 +69,7 @@ export function AccountBlank({
   /** What typed text stands for: the account it names, else the first that is offered for it. */
   const meantBy = (typed: string): Offer | undefined => {
     if (typed.trim() === '') return undefined;
-    const named = accounts.find(
-      (account) => account.number === typed.trim() || labelOf({ account }) === typed,
-    );
+    const named = accounts.find((account) => account.number === typed.trim() || labelOf({ account }) === typed);
     return named ? { account: named } : offersFor(typed)[0];
   };
   const take = (offer: Offer | string | null): void => {
@@ -90,7 +88,7 @@ export function AccountBlank({
       selectOnFocus: true,
       onChange: (_, offer) => take(typeof offer === 'string' ? (meantBy(offer) ?? offer.trim()) : offer),
     });
-  const { ref, value: _, ...input } = getInputProps() as ReturnType<typeof getInputProps> & { value?: unknown };
+  const { ref, value: _, ...input }: ReturnType<typeof getInputProps> & { value?: unknown } = getInputProps();
   return (
     <>
       <span {...getRootProps()}>

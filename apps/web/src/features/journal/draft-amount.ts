@@ -1,13 +1,5 @@
 import type { DraftResponse } from '@just-ledger/contract';
-import {
-  type CivilDate,
-  type CurrencyCode,
-  isCivilDate,
-  minor,
-  type Minor,
-  shortDate,
-  sumOf,
-} from '@just-ledger/core';
+import { type CurrencyCode, isCivilDate, minor, type Minor, shortDate, sumOf } from '@just-ledger/core';
 import { useBooks } from '../../api/books-queries.js';
 import { useTaxes } from '../tax-codes/use-taxes.js';
 import { formOf } from './entry-request.js';
@@ -16,7 +8,7 @@ import type { EntryOfSet } from './joint-effect.js';
 
 /** A draft as an entry of a set. */
 export function entryOfDraft(draft: DraftResponse, currency: CurrencyCode): EntryOfSet {
-  return { form: formOf(draft, currency), date: isCivilDate(draft.date) ? (draft.date as CivilDate) : undefined };
+  return { form: formOf(draft, currency), date: isCivilDate(draft.date) ? draft.date : undefined };
 }
 
 /** The debits of drafts, with their tax; minor units. */

@@ -1,14 +1,14 @@
 import type { PatternResponse } from '@just-ledger/contract';
-import { ChoiceField } from '../../ui/choice-fields.js';
 import type { CivilDate, DateReason } from '@just-ledger/core';
 import { Checkbox, FormControlLabel, TextField } from '@mui/material';
 import type { Dispatch, KeyboardEvent, ReactNode, RefObject } from 'react';
+import { ChoiceField } from '../../ui/choice-fields.js';
 import { DateField } from '../../ui/date-field.js';
 import { typedDay } from '../../ui/own-ways.js';
 import type { EntryForm, FormEvent } from './entry-form.js';
+import styles from './entry-head.module.css';
 import { EntryLink } from './entry-links.js';
 import { ExplanationField } from './explanation-field.js';
-import styles from './entry-head.module.css';
 import { ReversesOn } from './reverses-on.js';
 import { SuppliedOn } from './supplied-on.js';
 
@@ -65,7 +65,7 @@ export function EntryHead({
     const fields = event.currentTarget
       .closest('[data-typing]')
       ?.querySelectorAll<HTMLInputElement>('input[type="text"]');
-    const index = [...(fields ?? [])].indexOf(event.target as HTMLInputElement);
+    const index = [...(fields ?? [])].findIndex((field) => field === event.target);
     if (index >= 0) fields?.[index + 1]?.focus();
   };
   const field = (name: 'date' | 'reference') => {

@@ -1,3 +1,4 @@
+import { keysOf } from '@just-ledger/core';
 import { type BackOrAgain, type Steps, stepped, type TypedHistory } from '../../ui/typed-history.js';
 import { type EntryForm, type FormEvent, formReducer } from './entry-form.js';
 import type { FormLine } from './form-line.js';
@@ -58,8 +59,9 @@ export function firstDifference(
     const [line, other] = [a.lines[index], b.lines[index]];
     if (line === other) continue;
     if (!line || !other) return { index, field: 'account' };
-    const fields = Object.keys(line) as (keyof typeof line)[];
-    const field = fields.find((key) => key !== 'key' && JSON.stringify(line[key]) !== JSON.stringify(other[key]));
+    const field = keysOf(line).find(
+      (key) => key !== 'key' && JSON.stringify(line[key]) !== JSON.stringify(other[key]),
+    );
     if (field) return { index, field };
   }
   return undefined;

@@ -2,16 +2,17 @@ import type { AccountResponse, BreakdownResponse, ContactResponse } from '@just-
 import { balancingAmount, type CivilDate, type CurrencyCode, ZERO } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { type ClipboardEvent, type Dispatch, Fragment, useState } from 'react';
+import { elementOf } from '../../ui/focused.js';
 import ruled from '../../ui/ruled.module.css';
 import grid from '../../ui/typed-grid.module.css';
 import type { EntryForm, FormEvent } from './entry-form.js';
 import { EntryLine } from './entry-line.js';
-import { type FormLine, isBlank } from './form-line.js';
 import styles from './entry-lines.module.css';
 import { EntryTotals } from './entry-totals.js';
+import { type FormLine, isBlank } from './form-line.js';
 import { missingWithout, postedAmounts, type ReckonedTax } from './form-tax.js';
 import { problemsOf } from './line-problems.js';
-import type { LineColumn } from './pasted-columns.js';
+import { LINE_COLUMNS } from './pasted-columns.js';
 import { type PastedLines, pastedLines } from './pasted-lines.js';
 import { TaxRows } from './tax-rows.js';
 import { useLineKeys } from './use-line-keys.js';
@@ -56,9 +57,9 @@ export function EntryLines({
   const amounts = postedAmounts(form, tax).map(({ amount }) => amount);
   const missing = balancingAmount(amounts);
   const paste = (event: ClipboardEvent<HTMLTableElement>): void => {
-    const cell = (event.target as HTMLElement).closest<HTMLElement>('td[data-column]');
+    const cell = elementOf(event)?.closest<HTMLElement>('td[data-column]');
     const index = Number(cell?.closest('tr')?.dataset['line']);
-    const column = cell?.dataset['column'] as LineColumn | undefined;
+    const column = LINE_COLUMNS.find((key) => key === cell?.dataset['column']);
     const text = event.clipboardData.getData('text/plain');
     const on = { form, accounts, contacts, breakdowns, currency };
     const read = column && Number.isInteger(index) ? pastedLines(text, index, column, on) : undefined;

@@ -2,8 +2,8 @@ import { useAutocomplete } from '@mui/material';
 import { sentencesMeant } from '@just-ledger/core';
 import { createPortal } from 'react-dom';
 import { BlankField } from './blank.js';
-import styles from './sentence.module.css';
 import type { OfferedSentence } from './offered-sentence.js';
+import styles from './sentence.module.css';
 
 /** So many explanations are offered. */
 const MOST = 5;
@@ -47,7 +47,7 @@ export function ExplanationBlank({
       if (reason === 'selectOption' && chosen) onTyped(chosen);
     },
   });
-  const { ref, value: _, ...input } = getInputProps() as ReturnType<typeof getInputProps> & { value?: unknown };
+  const { ref, value: _, ...input }: ReturnType<typeof getInputProps> & { value?: unknown } = getInputProps();
   const offers = groupedOptions as string[];
   return (
     <>

@@ -1,4 +1,4 @@
-import { plainHeading } from '@just-ledger/core';
+import { keysOf, plainHeading } from '@just-ledger/core';
 
 /** The columns of the entry sheet, as they stand on it. */
 export const LINE_COLUMNS = ['account', 'note', 'contact', 'debit', 'credit'] as const;
@@ -58,7 +58,7 @@ function columnsOfHeadings(
   if (row.some(isAmount)) return undefined;
   const given = new Set<PastedColumn>();
   const columns = row.map((heading) => {
-    const column = (Object.keys(HEADINGS) as PastedColumn[]).find((pastedColumn) =>
+    const column = keysOf(HEADINGS).find((pastedColumn) =>
       HEADINGS[pastedColumn].split(' ').includes(plainHeading(heading)),
     );
     if (!column || given.has(column)) return undefined;

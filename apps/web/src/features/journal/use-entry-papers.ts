@@ -1,5 +1,6 @@
 import { type Dispatch, type KeyboardEvent, type RefObject, useRef } from 'react';
 import { useBooks } from '../../api/books-queries.js';
+import { focusedElement } from '../../ui/focused.js';
 import { useSentPapers } from '../attachments/use-sent-papers.js';
 import { type EntryForm, type FormEvent, papersOf } from './entry-form.js';
 import { useShownPaper } from './use-shown-paper.js';
@@ -28,7 +29,7 @@ export function useEntryPapers(
     } else if (paper.contains(document.activeElement)) {
       typing.current?.focus();
     } else {
-      typing.current = document.activeElement as HTMLElement;
+      typing.current = focusedElement() ?? null;
       paper.focus();
     }
   };

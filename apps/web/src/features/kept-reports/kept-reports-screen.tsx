@@ -2,10 +2,11 @@ import type { KeptReportResponse } from '@just-ledger/contract';
 import { Button } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
-import { type KeyboardEvent, useState } from 'react';
+import { useState } from 'react';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { keptReportsQuery, requestOfKept, useDropKeptReport, useKeepReport } from '../../api/kept-report-queries.js';
+import { walkAmong } from '../../ui/focused.js';
 import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
 import notice from '../../ui/notice.module.css';
@@ -24,15 +25,6 @@ export default function KeptReportsScreen() {
   const again = useKeepReport(organisation.id, undefined);
   const keptReport = all.find(({ id }) => String(id) === chosen);
   const mayChange = ({ shared }: KeptReportResponse): boolean => !shared || may('preparer');
-  const keys = (event: KeyboardEvent<HTMLElement>): void => {
-    const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-    if (step === undefined) return;
-    const links = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-kept]')];
-    const index = links.indexOf(document.activeElement as HTMLElement);
-    const next = links[index < 0 ? 0 : index + step];
-    if (next) event.preventDefault();
-    next?.focus();
-  };
   return (
     <Panes>
       <Pane>
@@ -60,7 +52,7 @@ export default function KeptReportsScreen() {
               <p>Open a report and choose “Keep this report” over it.</p>
             </Empty>
           ) : (
-            <table className={clsx(ruled.table, ruled.lines)} onKeyDown={keys}>
+            <table className={clsx(ruled.table, ruled.lines)} onKeyDown={(event) => walkAmong(event, '[data-kept]')}>
               <thead>
                 <tr>
                   <th>Name</th>

@@ -13,7 +13,7 @@ import {
   RELATIVE_SPANS,
 } from '@just-ledger/core';
 import { readTyped, typedDay } from '../../ui/own-ways.js';
-import { type Beside, besideLabel, STATEMENT_LABELS } from '../statements/use-statement-params.js';
+import { besideLabel, isBeside, STATEMENT_LABELS } from '../statements/use-statement-params.js';
 
 /** What the address holds beside the settings of a report: days, the second sheet, what is looked at in it just now. */
 const PASSING = new Set(['from', 'to', 'year', 'kept', 'source', 'why', 'note', 'entry', 'row', 'line']);
@@ -41,8 +41,7 @@ export function settingsInWords(settings: readonly ReportSettingRequest[]): stri
 }
 
 const WORDS: Readonly<Record<string, (value: string) => string | undefined>> = {
-  columns: (value) =>
-    /^(years|periods|by):|^(months|year-to-date)$/.test(value) ? besideLabel(value as Beside) : undefined,
+  columns: (value) => (isBeside(value) ? besideLabel(value) : undefined),
   statements: (value) =>
     STATEMENTS.filter((key) => value.split('.').includes(key))
       .map((key) => STATEMENT_LABELS[key].toLowerCase())

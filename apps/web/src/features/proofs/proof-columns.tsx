@@ -3,6 +3,7 @@ import type { CurrencyCode } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import layout from '../../ui/layout.module.css';
 import { ProofMark } from '../../ui/proof-mark.js';
+import { Explanations } from './explanations.js';
 import styles from './proof-columns.module.css';
 import { proofFigure } from './proof-figure.js';
 
@@ -33,6 +34,7 @@ export function ProofColumns({ proofs, currency }: { proofs: readonly ProofRespo
             <span className="num">{proofFigure(proof, proof.right, currency)}</span>
           </div>
           <div className={clsx(layout.wraps, 'small soft')}>{proof.remark}</div>
+          <Explanations proof={proof} currency={currency} />
         </div>
       ))}
     </div>

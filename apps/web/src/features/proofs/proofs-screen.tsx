@@ -24,12 +24,22 @@ export default function ProofsScreen() {
   const byMonth = months.map((month, index): MonthOfProofs => ({ month, proofs: ofItsEnd(read[index]?.data) }));
   const dates = `as at ${longDate(to)}`;
   const rowsOf = (day: string, proofs: readonly ProofResponse[]): string[][] =>
-    proofs.map((proof) => [
-      shortDate(parseCivilDate(day)),
-      proof.label,
-      proofFigure(proof, proof.left, currency),
-      proofFigure(proof, proof.right, currency),
-      proof.holds ? 'agrees' : proofFigure(proof, proof.difference, currency),
+    proofs.flatMap((proof) => [
+      [
+        shortDate(parseCivilDate(day)),
+        proof.label,
+        proofFigure(proof, proof.left, currency),
+        proofFigure(proof, proof.right, currency),
+        proof.holds ? 'agrees' : proofFigure(proof, proof.difference, currency),
+      ],
+      // what explains a difference stands under it
+      ...(proof.explanations?.largest ?? []).map(({ entry, label, amount }) => [
+        '',
+        [entry, label].filter(Boolean).join(' '),
+        '',
+        '',
+        proofFigure(proof, amount, currency),
+      ]),
     ]);
   const rowsOfMonths = async (): Promise<string[][]> => {
     const others = months.filter((month) => month.to <= today && month.to !== to);

@@ -6,6 +6,7 @@ import { Fragment, useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { timeLineQuery } from '../../api/recurring-queries.js';
 import { Allowed } from '../../ui/allowed.js';
+import { walkAmong } from '../../ui/focused.js';
 import { shown } from '../../ui/money.js';
 import ruled from '../../ui/ruled.module.css';
 import { Empty, Sheet } from '../../ui/sheet.js';
@@ -14,7 +15,6 @@ import { isNext } from './is-next.js';
 import styles from './line-of-time.module.css';
 import { OccurrenceRow } from './occurrence-row.js';
 import { PostDue } from './post-due.js';
-import { toNextOccurrence } from './to-next-occurrence.js';
 
 /** What is late, and the months that come with what falls into them and their sums. */
 export function LineOfTime({
@@ -46,7 +46,10 @@ export function LineOfTime({
     <Sheet title="Line of time" aside="what comes again, and what it comes to">
       <DoneByItself done={line.done} />
       <PostDue due={due} />
-      <table className={clsx(ruled.table, styles.line)} onKeyDown={toNextOccurrence}>
+      <table
+        className={clsx(ruled.table, styles.line)}
+        onKeyDown={(event) => walkAmong(event, 'button[data-occurrence]')}
+      >
         <thead className="visually-hidden">
           <tr>
             <th>Date</th>

@@ -6,7 +6,7 @@ import type {
   ArrangementRequest,
   ArrangementResponse,
 } from '@just-ledger/contract';
-import { type Classification, CLASSIFICATIONS, LOSS } from '@just-ledger/core';
+import { type Classification, CLASSIFICATIONS, keysOf, LOSS } from '@just-ledger/core';
 
 /** An arrangement while it is worked on. New groups have negative numbers until they are kept. */
 export interface Arranging {
@@ -50,7 +50,7 @@ export function requestOf({ order, parts, words }: Arranging, kept: ArrangementR
 }
 
 function isUsualOrder(order: readonly Classification[]): boolean {
-  const usual = Object.keys(CLASSIFICATIONS).filter((key) => order.includes(key as Classification));
+  const usual = keysOf(CLASSIFICATIONS).filter((key) => order.includes(key));
   return order.every((key, index) => key === usual[index]);
 }
 
@@ -66,7 +66,7 @@ export function keyOf(item: ArrangedItemResponse): ArrangedKey {
 
 /** Nothing arranged at all. */
 export function allUsual({ order, parts }: Arranging): Arranging {
-  const usual = Object.keys(CLASSIFICATIONS) as Classification[];
+  const usual = keysOf(CLASSIFICATIONS);
   return {
     order: usual.filter((key) => order.includes(key)),
     parts: parts.map((part) => (part.isArranged ? usualPart(part) : part)),
@@ -246,7 +246,8 @@ function blocksOf<Of>(all: readonly Of[], isContra: (item: Of) => boolean): Of[]
   const blocks: Of[][] = [];
   for (const item of all) {
     const last = blocks.at(-1);
-    if (last && isContra(item) && !isContra(last[0] as Of)) last.push(item);
+    const first = last?.[0];
+    if (last && first !== undefined && isContra(item) && !isContra(first)) last.push(item);
     else blocks.push([item]);
   }
   return blocks;
@@ -255,19 +256,23 @@ function blocksOf<Of>(all: readonly Of[], isContra: (item: Of) => boolean): Of[]
 /** One block past the next; a contra account by itself past its neighbour. */
 function pastNeighbour<Of>(blocks: readonly (readonly Of[])[], item: Of | undefined, step: 1 | -1): Of[] {
   const own = blocks.findIndex((block) => block[0] === item);
-  if (own < 0) {
-    const all = blocks.flat();
-    return swapped(all, all.indexOf(item as Of), step);
-  }
-  return swapped(blocks, own, step).flat() as Of[];
+  if (own >= 0) return swapped(blocks, own, step).flatMap((block) => block);
+  const all = blocks.flatMap((block) => block);
+  return swapped(
+    all,
+    all.findIndex((other) => other === item),
+    step,
+  );
 }
 
 function swapped<Of>(all: readonly Of[], index: number, step: 1 | -1): Of[] {
-  const other = index + step;
-  if (index < 0 || other < 0 || other >= all.length) return [...all];
-  return all.map((item, position) =>
-    position === index ? (all[other] as Of) : position === other ? (all[index] as Of) : item,
-  );
+  const swaps = [...all];
+  const [own] = all.slice(index);
+  const [other] = index + step < 0 ? [] : all.slice(index + step);
+  if (index < 0 || own === undefined || other === undefined) return swaps;
+  swaps[index] = other;
+  swaps[index + step] = own;
+  return swaps;
 }
 
 function movedPart(order: readonly Classification[], part: Classification, step: 1 | -1): readonly Classification[] {

@@ -4,6 +4,8 @@ import { clsx } from 'clsx';
 import { type KeyboardEvent, type RefObject, useEffect, useRef, useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { entryQuery } from '../../api/journal-queries.js';
+import { focusedElement, walkAmong } from '../../ui/focused.js';
+import { isInField } from '../../ui/is-in-field.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 import sheetStyles from '../../ui/sheet.module.css';
 import { EntryDetail } from '../journal/entry-detail.js';
@@ -12,7 +14,6 @@ import { LinesStep } from './figure-lines-step.js';
 import { PartsStep } from './figure-parts-step.js';
 import styles from './figure-source.module.css';
 import type { Step } from './figure-step.js';
-import { moveAmongParts } from './part-keys.js';
 
 /** Where a figure comes from: its accounts, their entries, the papers behind these, each step adding up to the one before. */
 export function FigureSource({
@@ -38,8 +39,7 @@ export function FigureSource({
   const go = (next: Step): void => setFurther([...further, next]);
   const back = (): void => (depth === 0 ? onClose() : setFurther(further.slice(0, -1)));
   const keys = (event: KeyboardEvent<HTMLElement>): void => {
-    const isTyped = (event.target as HTMLElement).matches('input, textarea');
-    if (isTyped) return;
+    if (isInField(event.target)) return;
     if (event.key === 'Escape') return onClose();
     if (event.key === 't' && onNote && !event.ctrlKey && !event.metaKey && !event.altKey) {
       event.preventDefault();
@@ -49,9 +49,9 @@ export function FigureSource({
       event.preventDefault();
       return back();
     }
-    const focused = document.activeElement as HTMLElement;
-    if (event.key === 'ArrowRight' && focused.matches('[data-part]')) focused.click();
-    moveAmongParts(event);
+    const focused = focusedElement();
+    if (event.key === 'ArrowRight' && focused?.matches('[data-part]')) focused.click();
+    walkAmong(event, '[data-part]');
   };
   return (
     <section

@@ -74,7 +74,8 @@ export function useArranging(organisation: number, kept: ArrangementResponse): A
 
 function heldIn(key: string): HeldArranging | undefined {
   try {
-    return (JSON.parse(sessionStorage.getItem(key) ?? 'null') as HeldArranging | null) ?? undefined;
+    const held: HeldArranging | null = JSON.parse(sessionStorage.getItem(key) ?? 'null');
+    return held ?? undefined;
   } catch {
     return undefined;
   }

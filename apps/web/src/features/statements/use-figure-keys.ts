@@ -1,4 +1,5 @@
 import { type KeyboardEvent, useEffect } from 'react';
+import { elementOf } from '../../ui/focused.js';
 
 /**
  * Arrows go from figure to figure of a statement: up and down to the nearest in the next row, left and right along them.
@@ -17,7 +18,7 @@ export function useFigureKeys(
     }
   }, [chain, signature]);
   return (event) => {
-    const from = (event.target as HTMLElement).closest<HTMLElement>('[data-figure]');
+    const from = elementOf(event)?.closest<HTMLElement>('[data-figure]');
     const sheet = from?.closest('[data-statement]');
     if (!from || !sheet || event.altKey || event.ctrlKey || event.metaKey) return;
     const figures = [...sheet.querySelectorAll<HTMLElement>('[data-figure]')].filter(

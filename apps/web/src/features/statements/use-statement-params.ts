@@ -1,6 +1,8 @@
 import { type StatementKey, STATEMENTS } from '@just-ledger/contract';
 import {
   type IncomeStatementForm,
+  isKeyOf,
+  keysOf,
   MOST_MONTHS,
   parseCivilDate,
   periodsBetween,
@@ -9,10 +11,10 @@ import {
 } from '@just-ledger/core';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useSheetParam } from '../../api/address.js';
-import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { useBooks } from '../../api/books-queries.js';
-import { typedDay } from '../../ui/own-ways.js';
+import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import type { StatementAsked } from '../../api/statement-queries.js';
+import { typedDay } from '../../ui/own-ways.js';
 
 /** What the statements are called where they are chosen. */
 export const STATEMENT_LABELS = {
@@ -37,9 +39,14 @@ export const BESIDE = {
 /** A key of {@link BESIDE}, or the values of a breakdown. */
 export type Beside = keyof typeof BESIDE | `by:${string}`;
 
+/** Whether a text is a choice of columns that stand beside. */
+export function isBeside(text: string): text is Beside {
+  return (text !== '' && isKeyOf(BESIDE, text)) || text.startsWith('by:');
+}
+
 /** What a choice of columns is called. @example besideLabel('by:Fund') // → 'by fund' */
 export function besideLabel(beside: Beside): string {
-  return beside in BESIDE ? BESIDE[beside as keyof typeof BESIDE] : `by ${beside.slice(3).toLowerCase()}`;
+  return isKeyOf(BESIDE, beside) ? BESIDE[beside] : `by ${beside.slice(3).toLowerCase()}`;
 }
 
 /** How the chain is drawn: it is chosen in one place, holds for all of it, and stands in the address. */
@@ -85,7 +92,7 @@ export function useStatementParams(): StatementParams {
   const [notes, setNotes] = useSheetParam('notes');
   const months = periodsBetween(calendar, parseCivilDate(from), parseCivilDate(to)).length;
   const choices = [
-    ...(Object.keys(BESIDE) as Beside[]).filter((key) => key !== 'months' || months <= MOST_MONTHS),
+    ...keysOf(BESIDE).filter((key) => key !== 'months' || months <= MOST_MONTHS),
     ...breakdowns.map(({ name }): Beside => `by:${name}`),
   ];
   const beside = choices.find((key) => key === columns) ?? '';

@@ -15,10 +15,10 @@ import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
+import { walkAmong } from '../../ui/focused.js';
 import { displayed } from '../../ui/own-ways.js';
 import sheetStyles from '../../ui/sheet.module.css';
 import { AccountChange } from './account-change.js';
-import { moveAmongParts } from './part-keys.js';
 import styles from './why-changed.module.css';
 
 /** A figure of a statement whose change is asked for. */
@@ -62,7 +62,7 @@ export function WhyChanged({
   const isPosition = !('form' in of);
   const move = (event: KeyboardEvent<HTMLElement>): void => {
     if (event.key === 'Escape') return onClose();
-    moveAmongParts(event);
+    walkAmong(event, '[data-part]');
   };
   return (
     <section

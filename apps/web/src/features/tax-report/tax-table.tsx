@@ -1,10 +1,11 @@
 import type { TaxReportGroupResponse, TaxReportResponse, TaxReportRowResponse } from '@just-ledger/contract';
 import { minor, parseAmount, TAX_GROUP_WORDS } from '@just-ledger/core';
 import { clsx } from 'clsx';
-import type { CSSProperties, KeyboardEvent } from 'react';
+import type { CSSProperties } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
+import { walkAmong } from '../../ui/focused.js';
 import { shown } from '../../ui/money.js';
 import { displayed } from '../../ui/own-ways.js';
 import ruled from '../../ui/ruled.module.css';
@@ -40,13 +41,6 @@ export function TaxTable({
     );
   }
   const hasCost = used.some(({ cost }) => parseAmount(cost, currency) !== 0);
-  const walk = (event: KeyboardEvent<HTMLTableElement>): void => {
-    const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-    if (by === undefined) return;
-    const rows = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-row]')];
-    rows[rows.indexOf(document.activeElement as HTMLElement) + by]?.focus();
-    event.preventDefault();
-  };
   const counted = used.filter(({ group }) => group !== 'since');
   const total = (column: 'owed' | 'reclaimed' | 'cost'): string =>
     displayed(
@@ -59,7 +53,7 @@ export function TaxTable({
         className={clsx(ruled.table, styles.table)}
         style={{ '--figures': hasCost ? 4 : 3 } as CSSProperties}
         aria-label="Tax by code"
-        onKeyDown={walk}
+        onKeyDown={(event) => walkAmong(event, '[data-row]')}
       >
         <thead>
           <tr>

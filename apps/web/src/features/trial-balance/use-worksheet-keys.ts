@@ -1,5 +1,6 @@
 import type { KeyboardEvent, RefObject } from 'react';
 import { useAddress } from '../../api/address.js';
+import { elementOf } from '../../ui/focused.js';
 
 /** Moves from row to row and from figure to figure that leads somewhere; folds a heading; begins an adjusting entry on the account at hand, the worksheet beside it. */
 export function useWorksheetKeys(
@@ -9,9 +10,9 @@ export function useWorksheetKeys(
   const address = useAddress();
   return (event) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
-    const from = event.target as HTMLElement;
-    const row = from.closest('tr');
-    if (!row) return;
+    const from = elementOf(event);
+    const row = from?.closest('tr');
+    if (!from || !row) return;
     const steps: Readonly<Record<string, number>> = { ArrowDown: 1, ArrowUp: -1 };
     const step = steps[event.key];
     if (step !== undefined) {

@@ -1,4 +1,4 @@
-import type { Minor } from '@just-ledger/core';
+import { type Minor, ZERO } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { Link, useNavigate } from 'react-router';
 import { useAddress } from '../../api/address.js';
@@ -6,6 +6,8 @@ import ruled from '../../ui/ruled.module.css';
 import type { ShownColumn } from './worksheet-columns.js';
 import type { SeenWorksheetRow, WorksheetView } from './worksheet-view.js';
 import styles from './worksheet.module.css';
+
+const NOTHING = { debit: ZERO, credit: ZERO };
 
 /** So many adjusting entries stand by their letters before a figure. */
 const MOST_LETTERS = 8;
@@ -105,7 +107,7 @@ export function WorksheetTableRow({
         )}
       </td>
       {columns.map(({ column, label }) => {
-        const { debit, credit } = hasFigures ? row.columns[column] : { debit: 0 as Minor, credit: 0 as Minor };
+        const { debit, credit } = hasFigures ? row.columns[column] : NOTHING;
         const isAdjustment = column === 'adjustments' && !isHeading;
         return [
           <td key={`${column} label`} className={clsx(styles.label, debit === 0 && credit === 0 && styles.nothing)}>

@@ -1,4 +1,3 @@
-import type { RelativeSpan } from '@just-ledger/core';
 import { keysOf, RELATIVE_SPANS } from '@just-ledger/core';
 import { sql } from 'drizzle-orm';
 import { check, integer, primaryKey, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
@@ -16,7 +15,7 @@ export const keptReport = table(
     screen: text('screen').notNull(),
     settings: json<{ key: string; value: string }[]>('settings').notNull(),
     /** Days that go on with time; null for days that stay. */
-    span: oneOf('span', keysOf(RELATIVE_SPANS) as [RelativeSpan, ...RelativeSpan[]]),
+    span: oneOf('span', keysOf(RELATIVE_SPANS)),
     firstDay: civilDate('first_day'),
     lastDay: civilDate('last_day'),
     isShared: yesNo('is_shared').notNull(),

@@ -2,7 +2,6 @@ import {
   type FieldChange,
   type SetUpSubject,
   MEMBER_ROLE_KEYS,
-  type MemberRole,
   NO_TIME_ZONE,
   ORGANISATION_KINDS,
   PAPER_STATES,
@@ -67,14 +66,12 @@ export const holiday = table(
   (self) => [primaryKey({ columns: [self.organisation, self.date] }), check('holiday_date', isDay(self.date))],
 );
 
-const ROLES = MEMBER_ROLE_KEYS as [MemberRole, ...MemberRole[]];
-
 export const membership = table(
   'membership',
   {
     organisation: organisationColumn(),
     person: personColumn('person'),
-    role: oneOf('role', ROLES).notNull(),
+    role: oneOf('role', MEMBER_ROLE_KEYS).notNull(),
     since: moment('since'),
   },
   (self) => [primaryKey({ columns: [self.organisation, self.person] })],
@@ -86,7 +83,7 @@ export const invitation = table(
     id: integer('id').primaryKey(),
     organisation: organisationColumn(),
     email: caseless('email').notNull(),
-    role: oneOf('role', ROLES).notNull(),
+    role: oneOf('role', MEMBER_ROLE_KEYS).notNull(),
     tokenHash: text('token_hash').notNull().unique(),
     invitedBy: personColumn('invited_by'),
     createdAt: moment('created_at').notNull(),

@@ -1,4 +1,4 @@
-import { type Arrangement, keysOf, STANDARD_NOTES, type StandardNote, STATEMENTS } from '@just-ledger/core';
+import { type Arrangement, keysOf, STANDARD_NOTES, STATEMENTS } from '@just-ledger/core';
 import { foreignKey, integer, primaryKey, text } from 'drizzle-orm/sqlite-core';
 import { accountId, civilDate, json, moment, oneOf, table, version } from '../columns.js';
 import { account } from './chart.js';
@@ -30,7 +30,7 @@ export const note = table(
     /** The key of the row it is on; null for the statement, or where the account tells it. */
     row: text('row_key'),
     account: accountId('account'),
-    standard: oneOf('standard', keysOf(STANDARD_NOTES) as [StandardNote, ...StandardNote[]]),
+    standard: oneOf('standard', keysOf(STANDARD_NOTES)),
     title: text('title').notNull(),
     text: text('text').notNull(),
     changedBy: personColumn('changed_by'),
