@@ -14,7 +14,7 @@ export function ProofColumns({ proofs, currency }: { proofs: readonly ProofRespo
       {proofs.map((proof) => (
         <div className={styles.proof} key={proof.key}>
           <div className={layout.spread}>
-            <span className={layout.row}>
+            <span className={clsx(layout.row, layout.unwrapped)}>
               <ProofMark holds={proof.holds} />
               <span className={proof.holds ? 'strong' : 'strong brick'}>
                 {proof.label}
