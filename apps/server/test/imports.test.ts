@@ -478,4 +478,49 @@ describe('a file of entries', () => {
       expect(columns(again)).toEqual(columns(written));
     }
   });
+
+  test('with what takes others back, and what is to be taken back, reads back the same and is linked', async () => {
+    const post = (at: string, date: string, more: object = {}): Promise<{ number: string }> =>
+      server.done('POST', `${at}/entries`, {
+        date,
+        explanation: `Wages ${date}`,
+        lines: [
+          { account: '6000', debit: '50.00' },
+          { account: '1010', credit: '50.00' },
+        ],
+        ...more,
+      });
+    const first = await server.organisation({ name: 'With reversals' });
+    await post(first, '2026-02-01');
+    const wrong = await post(first, '2026-02-10');
+    await server.done('POST', `${first}/entries/${wrong.number}/reverse`, { date: '2026-02-10' });
+    await post(first, '2026-02-10');
+    await post(first, '2026-03-31', { kind: 'adjusting', reversesOn: '2026-04-01' });
+    await post(first, '2026-05-31', { kind: 'adjusting', reversesOn: '2027-01-01' });
+    const written = (await server.request('GET', `${first}/entries.csv`)).body as string;
+    expect(written).toContain(`,${wrong.number},`);
+    expect(written).toContain('2027-01-01');
+
+    for (const ending of ['csv', 'xlsx']) {
+      const second = await server.organisation({ name: `Reversals from ${ending}` });
+      const checked = await check(
+        await send('entries', await exported(`entries.${ending}`, first), second),
+        undefined,
+        second,
+      );
+      expect(codes(checked.problems)).toEqual([]);
+      expect((await take(checked, second)).state).toBe('done');
+      expect((await server.request('GET', `${second}/entries.csv`)).body).toBe(written);
+      const { body } = await server.request('GET', `${second}/entries/${wrong.number}`);
+      expect([body.reversedBy, body.number]).toEqual(['2026-0003', wrong.number]);
+      const { proofs } = (await server.request('POST', `${second}/proofs/check?asAt=2026-12-31`)).body;
+      expect(proofs.filter(({ holds }: { holds: boolean }) => !holds)).toEqual([]);
+    }
+    // of a file that was read twice nothing is reversed twice
+    const later = await server.organisation({ name: 'Twice' });
+    expect((await server.request('POST', `${later}/entries/import`, written)).status).toBe(201);
+    const own = written.split('\r\n').filter((row, index) => index === 0 || row.includes('reversing'));
+    const again = await server.request('POST', `${later}/entries/import`, own.join('\r\n'));
+    expect([again.status, again.body.problems?.[0]?.code]).toEqual([422, 'already-reversed']);
+  });
 });

@@ -65,6 +65,7 @@ export * from './journal/entry-doubts.js';
 export * from './journal/entry-effect.js';
 export * from './journal/entry-filter.js';
 export * from './journal/entry-rows.js';
+export * from './journal/file-reversals.js';
 export * from './journal/entry-table.js';
 export * from './journal/entry-tax.js';
 export * from './journal/entry.js';

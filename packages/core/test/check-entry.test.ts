@@ -2,6 +2,7 @@ import {
   TYPED_KINDS,
   canonicalJson,
   checkEntry,
+  asPosted,
   entriesFromRows,
   minor,
   parseCivilDate as d,
@@ -304,7 +305,7 @@ describe('entry files', () => {
   ];
   test('hold entries in any order of rows; they are posted by date', () => {
     const read = entriesFromRows(good, books);
-    expect(read.ok && read.value.map((entry) => entry.explanation)).toEqual(['First', 'Second']);
+    expect(read.ok && read.value.map(({ entry }) => entry.explanation)).toEqual(['First', 'Second']);
   });
   test.each<[string, EntryRow[], string[]]>([
     ['a row without entry', [...good, row(6, { account: '1010', debit: '1' })], ['rows.6.entry']],
@@ -329,5 +330,96 @@ describe('entry files', () => {
   ])('with %s are refused at its place', (_, rows, paths) => {
     const read = entriesFromRows(rows, books);
     expect(read.ok ? [] : read.problems.map((problem) => problem.path)).toEqual(paths);
+  });
+
+  const back = (cells: EntryRow['cells'] = {}, ...further: EntryRow[]): EntryRow[] => [
+    ...good,
+    row(6, { entry: 'c', date: '2026-05-20', kind: 'reversing', explanation: 'Not ours', reverses: 'a', ...cells }),
+    ...further,
+  ];
+  const lines = (debited = '1010', amount = '2.00'): EntryRow[] => [
+    row(6, {
+      entry: 'c',
+      date: '2026-05-20',
+      kind: 'reversing',
+      explanation: 'Not ours',
+      reverses: 'a',
+      account: '6000',
+      credit: '2.00',
+    }),
+    row(7, { entry: 'c', account: debited, debit: amount }),
+  ];
+  test('take entries of the file back, line by line on the other side', () => {
+    const read = entriesFromRows([...lines(), ...good], books);
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    expect(read.value.map(({ key, reverses }) => [key, reverses])).toEqual([
+      ['a', undefined],
+      ['b', undefined],
+      ['c', { key: 'a' }],
+    ]);
+    const [original, , reversal] = read.value.map(({ entry }) => entry);
+    expect(reversal).toMatchObject({ kind: 'reversing', date: '2026-05-20', explanation: 'Not ours' });
+    expect(reversal?.lines.map(({ amount }) => amount)).toEqual(original?.lines.map(({ amount }) => -amount));
+  });
+  test('of one day what takes back comes after what it takes back, wherever it stands in the file', () => {
+    const sameDay = lines().map(({ line, cells }) =>
+      row(line - 5, { ...cells, ...(cells.date && { date: '2026-05-01' }) }),
+    );
+    const read = entriesFromRows([...sameDay, ...good], books);
+    expect(read.ok && read.value.map(({ key }) => key)).toEqual(['a', 'c', 'b']);
+  });
+  test('take entries of the books back by their number', () => {
+    const first = entriesFromRows(good, books);
+    if (!first.ok || !first.value[0]) throw new Error('these rows are sound');
+    const entry = { ...asPosted(first.value[0].entry, 7), year: '2026', number: 4 };
+    const rows = lines().map(({ line, cells }) =>
+      row(line, { ...cells, ...(cells.reverses && { reverses: '2026-0004' }) }),
+    );
+    const find = (reversedBy?: string) => (number: string) =>
+      number === '2026-0004' ? { entry, reversedBy } : undefined;
+    const read = entriesFromRows(rows, books, undefined, find());
+    expect(read.ok && read.value[0]?.reverses).toEqual({ posted: entry });
+    const again = entriesFromRows(rows, books, undefined, find('2026-0009'));
+    expect(again.ok ? [] : again.problems.map(({ code, path }) => `${code} ${path}`)).toEqual([
+      'already-reversed rows.6.reverses',
+    ]);
+  });
+  test.each<[string, EntryRow[], string[]]>([
+    ['that say not what', back({ reverses: '' }), ['reverses-missing rows.6.reverses']],
+    ['of what is not there', back({ reverses: 'z' }), ['no-such-entry rows.6.reverses']],
+    [
+      'before what they take back',
+      [
+        ...good,
+        ...lines().map(({ line, cells }) => row(line, { ...cells, ...(cells.date && { date: '2026-04-30' }) })),
+      ],
+      ['before-original rows.6.date'],
+    ],
+    ['with too few lines', back({ account: '6000', credit: '2.00' }), ['not-its-reversal rows.6.account']],
+    ['with another account', [...good, ...lines('1000')], ['not-its-reversal rows.7.account']],
+    ['with another amount', [...good, ...lines('1010', '2.01')], ['not-its-reversal rows.7.account']],
+    [
+      'a second time',
+      [...good, ...lines(), ...lines().map(({ line, cells }) => row(line + 2, { ...cells, entry: 'd' }))],
+      ['already-reversed rows.8.reverses'],
+    ],
+    [
+      'of another kind',
+      good.map(({ line, cells }) =>
+        row(line, { ...cells, ...(cells.entry === 'b' && cells.date && { reverses: 'a' }) }),
+      ),
+      ['kind-of-reversal rows.2.kind'],
+    ],
+  ])('with reversals %s are refused at its place', (_, rows, found) => {
+    const read = entriesFromRows(rows, books);
+    expect(read.ok ? [] : read.problems.map(({ code, path }) => `${code} ${path}`)).toEqual(found);
+  });
+  test('say on which day an entry is reversed by itself', () => {
+    const planned = (day: string) =>
+      good.map(({ line, cells }) => row(line, { ...cells, ...(cells.entry === 'b' && { reverses_on: day }) }));
+    const read = entriesFromRows(planned('2026-06-01'), books);
+    expect(read.ok && read.value.map(({ entry }) => entry.reversesOn)).toEqual([undefined, '2026-06-01']);
+    const early = entriesFromRows(planned('2026-05-01'), books);
+    expect(early.ok ? [] : early.problems.map(({ path }) => path)).toEqual(['rows.2.reverses_on']);
   });
 });

@@ -99,6 +99,8 @@ const ALSO_CALLED: Readonly<
     breakdowns: 'fund costcentre project class',
     tax_code: 'tax taxkey taxtype',
     amount_is: 'netorgross netgross',
+    reverses: 'reversalof reversed takesback',
+    reverses_on: 'reverseson reversalon autoreverse autoreversedate reversaldate',
     supply_date: 'supplied suppliedon dateofsupply taxdate taxpoint',
   },
   chart: {

@@ -1,13 +1,14 @@
-import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
 import type { Books } from '../books/books.js';
+import { compareDates } from '../dates/civil-date.js';
+import { longDate } from '../dates/month-names.js';
+import type { EntryKind } from '../ledger/entry-kind.js';
+import { fiscalYearOf } from '../organisations/books-calendar.js';
+import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
 import { readBreakdowns } from './breakdown-cell.js';
 import { checkEntry } from './check-entry.js';
 import type { CheckedEntry } from './entry.js';
-import { fiscalYearOf } from '../organisations/books-calendar.js';
-import type { EntryKind } from '../ledger/entry-kind.js';
+import { type FileEntry, fileReversals, type FindPosted, type ReversingRows } from './file-reversals.js';
 import type { ProposedEntry, ProposedLine } from './proposed-entry.js';
-import { compareDates } from '../dates/civil-date.js';
-import { longDate } from '../dates/month-names.js';
 
 /** The columns of an entry file, in the order in which it is written. */
 export const ENTRY_COLUMNS = [
@@ -43,6 +44,8 @@ export const FURTHER_ENTRY_COLUMNS = [
   'tax_rate',
   'tax_base',
   'tax_side',
+  'reverses',
+  'reverses_on',
 ] as const;
 
 /** One column of an entry file. */
@@ -56,7 +59,7 @@ export interface EntryRow {
   readonly from?: Readonly<Partial<Record<EntryColumn, string>>>;
 }
 
-/** Kinds that a file may hold: reversals come from reversing, which links them. */
+/** Kinds that a file may hold; beside these a reversal, which says what it takes back. */
 const IMPORTED_KINDS: readonly EntryKind[] = ['ordinary', 'adjusting', 'opening', 'closing'];
 
 const COLUMN_OF_FIELD: Readonly<Record<string, EntryColumn>> = {
@@ -72,50 +75,77 @@ const COLUMN_OF_FIELD: Readonly<Record<string, EntryColumn>> = {
   taxRate: 'tax_rate',
   taxBase: 'tax_base',
   taxSide: 'tax_side',
+  reversesOn: 'reverses_on',
 };
 
 interface Group {
+  readonly key: string;
+  /** What it takes back. */
+  readonly reverses: string;
   readonly rows: readonly EntryRow[];
   readonly proposed: ProposedEntry;
 }
 
 /**
  * Reads the rows of an entry file: rows with the same `entry` are one entry, wherever they stand. Date, kind,
- * explanation, reference and day of supply may stand on every row of an entry or on its first only, but may not disagree.
+ * explanation, reference, day of supply and of reversal may stand on every row of an entry or on its first only, but may not disagree.
  *
  * @param step called at each row; throws if it is given up
+ * @param find finds the entries of the books that those of the file take back
  * @returns the entries in the order of their dates, then of the file; or every problem at `rows.<line>.<column>`
  */
 export function entriesFromRows(
   rows: readonly EntryRow[],
   books: Books,
   step: () => void = () => undefined,
-): Checked<CheckedEntry[]> {
+  find: FindPosted = () => undefined,
+): Checked<FileEntry[]> {
   const problems: Problem[] = [];
   const groups = groupRows(rows, problems);
-  const checked = groups.flatMap((group) => {
+  const others = new Map<string, CheckedEntry | undefined>();
+  const reversing: ReversingRows[] = [];
+  for (const group of groups) {
     group.rows.forEach(step);
+    const { key, reverses, proposed } = group;
+    if (proposed.kind === 'reversing') {
+      reversing.push({ key, reverses, rows: group.rows, date: proposed.date, explanation: proposed.explanation });
+      continue;
+    }
+    if (reverses !== '') {
+      const message = 'What reverses an entry is of the kind reversing.';
+      problems.push(problem('kind-of-reversal', `rows.${group.rows[0]?.line}.kind`, message));
+    }
     const result = checkEntry(group.proposed, books, 'import', IMPORTED_KINDS);
+    others.set(key, result.ok ? result.value : undefined);
     if (!result.ok) {
       problems.push(...result.problems.map((found) => atRow(found, group)));
-      return [];
+      continue;
     }
     const last = fiscalYearOf(books.calendar, result.value.date).last;
     if (result.value.kind === 'closing' && result.value.date !== last) {
       const message = `Closing entries are dated on the year’s last day, ${longDate(last)}.`;
       problems.push(problem('closing-date', `rows.${group.rows[0]?.line}.date`, message));
     }
-    return [result.value];
-  });
+  }
+  const reversals = fileReversals(reversing, others, books, find);
+  problems.push(...reversals.problems);
   if (rows.length === 0) problems.push(problem('no-rows', '', 'The file has no rows.'));
   if (problems.length > 0) return refused(problems);
+  const ordinary = [...others].flatMap(([key, entry]): FileEntry[] => (entry ? [{ key, entry }] : []));
+  const places = new Map(groups.map(({ key }, index) => [key, index]));
+  const placeOf = (key: string): number => places.get(key) ?? 0;
+  /** Of one day what takes back comes after what it takes back. */
+  const order = ({ key, reverses }: FileEntry): number =>
+    reverses && 'key' in reverses ? Math.max(placeOf(key), placeOf(reverses.key) + 0.5) : placeOf(key);
   return valid(
-    checked
-      .map((entry, order) => ({ entry, order }))
-      .sort((a, b) => compareDates(a.entry.date, b.entry.date) || a.order - b.order)
-      .map(({ entry }) => entry),
+    [...ordinary, ...reversals.entries].sort(
+      (a, b) => compareDates(a.entry.date, b.entry.date) || order(a) - order(b),
+    ),
   );
 }
+
+/** Columns that speak of the whole entry. */
+type SharedColumn = 'date' | 'kind' | 'explanation' | 'reference' | 'supply_date' | 'reverses' | 'reverses_on';
 
 function groupRows(rows: readonly EntryRow[], problems: Problem[]): Group[] {
   const byEntry = new Map<string, EntryRow[]>();
@@ -128,11 +158,11 @@ function groupRows(rows: readonly EntryRow[], problems: Problem[]): Group[] {
     else byEntry.set(key, [row]);
   }
   byEntry.delete('');
-  return [...byEntry.values()].map((group) => ({ rows: group, proposed: proposalOf(group, problems) }));
+  return [...byEntry].map(([key, group]) => ({ key, rows: group, ...proposalOf(group, problems) }));
 }
 
-function proposalOf(rows: readonly EntryRow[], problems: Problem[]): ProposedEntry {
-  const shared = (column: 'date' | 'kind' | 'explanation' | 'reference' | 'supply_date'): string => {
+function proposalOf(rows: readonly EntryRow[], problems: Problem[]): Pick<Group, 'proposed' | 'reverses'> {
+  const shared = (column: SharedColumn): string => {
     const first = rows.find((row) => row.cells[column]?.trim());
     const text = first?.cells[column]?.trim() ?? '';
     for (const row of rows) {
@@ -149,14 +179,16 @@ function proposalOf(rows: readonly EntryRow[], problems: Problem[]): ProposedEnt
     }
     return text;
   };
-  return {
+  const proposed: ProposedEntry = {
     date: shared('date'),
     kind: shared('kind').toLowerCase() || undefined,
     explanation: shared('explanation'),
     reference: shared('reference') || undefined,
     supplyDate: shared('supply_date') || undefined,
+    reversesOn: shared('reverses_on') || undefined,
     lines: rows.map(lineOf),
   };
+  return { proposed, reverses: shared('reverses') };
 }
 
 function lineOf({ cells }: EntryRow): ProposedLine {

@@ -24,7 +24,13 @@ export const ENTRY_TABLE_FORMS = [
 ] as const;
 
 /** Which columns hold dates. */
-const DATE_COLUMNS = ['date', 'due_date', 'document_date', 'supply_date'] as const satisfies readonly EntryColumn[];
+const DATE_COLUMNS = [
+  'date',
+  'due_date',
+  'document_date',
+  'supply_date',
+  'reverses_on',
+] as const satisfies readonly EntryColumn[];
 
 /** Which columns of a table of entries hold amounts of the books' own currency. */
 export function isEntryAmount(column: string): boolean {

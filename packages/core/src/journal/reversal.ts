@@ -1,13 +1,13 @@
+import type { Books } from '../books/books.js';
 import type { CivilDate } from '../dates/civil-date.js';
 import { longDate } from '../dates/month-names.js';
+import { stageOf, type Stage } from '../ledger/entry-kind.js';
 import { negated } from '../money/minor.js';
 import { fiscalYearOf, periodOf } from '../organisations/books-calendar.js';
 import { problem, refused, valid, type Checked } from '../problems/problem.js';
-import type { Books } from '../books/books.js';
 import { canonicalJson } from './canonical-json.js';
 import { checkDate } from './check-date.js';
 import { entryNumber, type CheckedEntry, type EntryLine, type LineTax, type PostedEntry } from './entry.js';
-import { stageOf, type Stage } from '../ledger/entry-kind.js';
 
 /** What happens to an entry after it was posted: its reversal is planned for a day, or given up. */
 export type PlanEvent = 'reversal-planned' | 'reversal-given-up';
@@ -23,6 +23,7 @@ export interface Reversal {
  *
  * @param original what is to be reversed
  * @param reversedBy the number of the entry that already reverses it, if any
+ * @param called what it is called where it has no number yet
  * @param reopening whether a year is being reopened, the only way to take a closing entry back
  * @returns the reversal, or the problem
  * @example reversalOf(rent, '2026-10-01', books) // → every line on the other side
@@ -35,9 +36,15 @@ export function reversalOf(
     reversedBy,
     reopening = false,
     explanation,
-  }: { reversedBy?: string | undefined; reopening?: boolean; explanation?: string | undefined } = {},
+    called,
+  }: {
+    reversedBy?: string | undefined;
+    reopening?: boolean;
+    explanation?: string | undefined;
+    called?: string | undefined;
+  } = {},
 ): Checked<Reversal> {
-  const number = entryNumber(original.year, original.number);
+  const number = called ?? entryNumber(original.year, original.number);
   if (reversedBy)
     return refused([problem('already-reversed', '', `Entry ${number} is already reversed by ${reversedBy}.`)]);
   if (original.kind === 'closing' && !reopening) {

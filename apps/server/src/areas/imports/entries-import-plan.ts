@@ -1,8 +1,7 @@
 import { type CheckedEntry, entriesFromRows, entryNumber, entryTable } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { loadBooks } from '../books/books-store.js';
-import { EntryAppender } from '../journal/append-entry.js';
-import { allWithRealised } from '../open-items/realised-lines.js';
+import { findPosted, postFileEntries } from '../journal/post-file-entries.js';
 import type { PlanImport } from './import-plan.js';
 
 /** Posts the entries of a table in the order of their dates; all of them, or none and every problem by row. */
@@ -10,30 +9,23 @@ export const planEntriesImport: PlanImport = (db, organisation, rows, step, { to
   const books = loadBooks(db, organisation, today);
   const { chart, baseCurrency } = books;
   const table = entryTable(rows, { chart, baseCurrency, today, order });
-  const checked = entriesFromRows(table.rows, books, step);
+  const checked = entriesFromRows(table.rows, books, step, findPosted(db, organisation));
   if (!checked.ok) return { ...NOTHING, problems: checked.problems, notes: table.notes };
-  const entries = checked.value;
+  const fileEntries = checked.value;
+  const entries = fileEntries.map(({ entry }) => entry);
   const lines = entries.reduce((sum, entry) => sum + entry.lines.length, 0);
   return {
     ...NOTHING,
     added: entries.length,
     notes: [...table.notes, `${lines.toLocaleString('en')} lines`, ...postedBefore(db, organisation, entries)],
     write: (context, { organisation: organisationId, person }) => {
-      const appender = new EntryAppender(context, { organisation: organisationId, person, source: 'import' }, books);
-      const whole = allWithRealised(context.db, organisationId, books, entries, () => appender.post());
-      appender.appendAll(stepped(whole, step));
+      const posting = { organisation: organisationId, person };
+      postFileEntries(context, posting, books, fileEntries, (entry) => entry.lines.forEach(step));
     },
   };
 };
 
 const NOTHING = { added: 0, changed: 0, unchanged: 0, problems: [], write: () => undefined };
-
-function* stepped(entries: Iterable<CheckedEntry>, step: () => void): Generator<CheckedEntry> {
-  for (const entry of entries) {
-    entry.lines.forEach(step);
-    yield entry;
-  }
-}
 
 /** Says how many entries stand in the books already, as far as date, explanation and total tell: a file read twice. */
 function postedBefore(db: Db, organisation: number, entries: readonly CheckedEntry[]): string[] {

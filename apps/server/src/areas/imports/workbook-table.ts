@@ -1,17 +1,45 @@
 import { problem } from '@just-ledger/core';
 import type ExcelJS from 'exceljs';
+import { zipSync } from 'fflate';
 import { Readable } from 'node:stream';
-import { unpackedParts } from '../../platform/files/zip-parts.js';
+import { workbookParts } from '../../platform/files/zip-parts.js';
 import type { CheckPoint } from '../../platform/jobs/check-point.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import { assertCells, assertWidth, MOST_ROWS, type Table } from './table.js';
 
+/** What a sheet is read with, in the order in which the reader needs it; texts that several cells share come before them. */
+const NEEDED = ['xl/_rels/workbook.xml.rels', 'xl/workbook.xml', 'xl/styles.xml', 'xl/sharedStrings.xml'];
+
+const NO_TEXTS = Buffer.from('<sst xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"/>');
+
+function isSheet(name: string): boolean {
+  return /^xl\/worksheets\/sheet\d+\.xml$/.test(name);
+}
+
+/**
+ * The workbook with its first sheet only, laid out so that it is read in one go: a reader that meets a sheet before its
+ * texts puts it into a file outside, and reads that while it may still be written.
+ */
+function laidOut(parts: ReadonlyMap<string, Buffer | undefined>): {
+  readonly zip: Uint8Array;
+  readonly sheets: number;
+} {
+  const sheets = [...parts.keys()].filter(isSheet);
+  const names = [...NEEDED, ...sheets.slice(0, 1)];
+  const files = names.flatMap((name) => {
+    const part = parts.get(name) ?? (name === 'xl/sharedStrings.xml' ? NO_TEXTS : undefined);
+    return part ? [[name, part] as const] : [];
+  });
+  return { zip: zipSync(Object.fromEntries(files), { level: 0 }), sheets: sheets.length };
+}
+
 /** Reads the first sheet of a workbook (ISO/IEC 29500, XLSX), row by row; its parts are weighed before. */
 export async function readWorkbookTable(bytes: Uint8Array, checkPoint: CheckPoint): Promise<Table> {
-  const parts = await unpackedParts(bytes);
+  const parts = await workbookParts(bytes, (name) => NEEDED.includes(name) || isSheet(name));
   if (!parts.has('xl/workbook.xml')) throw notAWorkbook(parts);
+  const { zip, sheets } = laidOut(parts);
   const { default: workbooks } = await import('exceljs');
-  const reader = new workbooks.stream.xlsx.WorkbookReader(Readable.from([Buffer.from(bytes)]), {
+  const reader = new workbooks.stream.xlsx.WorkbookReader(Readable.from([Buffer.from(zip)]), {
     worksheets: 'emit',
     sharedStrings: 'cache',
     styles: 'cache',
@@ -19,11 +47,9 @@ export async function readWorkbookTable(bytes: Uint8Array, checkPoint: CheckPoin
     entries: 'emit',
   });
   const rows: string[][] = [];
-  let [sheets, count] = [0, 0];
+  let count = 0;
   try {
     for await (const sheet of reader) {
-      sheets += 1;
-      if (sheets > 1) continue;
       for await (const row of sheet) {
         while (rows.length < row.number - 1 && rows.length <= MOST_ROWS) rows.push([]);
         const cells = cellsOf(row);
@@ -47,7 +73,7 @@ export async function readWorkbookTable(bytes: Uint8Array, checkPoint: CheckPoin
   return { rows: padded, notes: sheets > 1 ? [`the first of ${sheets} sheets`] : [] };
 }
 
-function notAWorkbook(parts: ReadonlySet<string>): Refusal {
+function notAWorkbook(parts: ReadonlyMap<string, unknown>): Refusal {
   const message = parts.has('content.xml')
     ? 'This is an OpenDocument file. Save it as XLSX or CSV.'
     : 'This is a ZIP file without a workbook in it.';

@@ -49,6 +49,13 @@ export interface Appended {
 }
 
 /** How many entries have been posted, and the numbers of the first and the last. */
+/** An entry to post, and what it reverses. */
+export interface LinkedEntry {
+  readonly entry: CheckedEntry;
+  readonly link?: ReversalLink | undefined;
+}
+
+/** What was posted. */
 export interface AppendedAll {
   readonly posted: number;
   readonly first: string | null;
@@ -99,9 +106,16 @@ export class EntryAppender {
 
   /** Posts many entries in their order, a batch to a statement. */
   appendAll(entries: Iterable<CheckedEntry>): AppendedAll {
+    return this.appendLinked(unlinked(entries));
+  }
+
+  /** The same with what some of them reverse. */
+  appendLinked(entries: Iterable<LinkedEntry>): AppendedAll {
     let [posted, first, last]: [number, string | null, string | null] = [0, null, null];
-    for (const checked of entries) {
-      last = this.stage(checked).number;
+    for (const { entry, link } of entries) {
+      // what is reversed has to stand there
+      if (link) this.post();
+      last = this.stage(entry, link).number;
       first ??= last;
       posted += 1;
       if (posted % BATCH === 0) this.post();
@@ -199,4 +213,8 @@ function withinBounds({ debit, foreign }: Volume, lines: readonly EntryLine[]): 
 /** The seal of an entry that follows another. */
 export function sealOf(previousSeal: string, posted: PostedEntry): string {
   return hash('sha256', sealInput(previousSeal, sealedContent(posted)));
+}
+
+function* unlinked(entries: Iterable<CheckedEntry>): Generator<LinkedEntry> {
+  for (const entry of entries) yield { entry };
 }

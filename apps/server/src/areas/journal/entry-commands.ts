@@ -25,14 +25,15 @@ import type { WriteContext } from '../../platform/threads/write-context.js';
 import { attachPapers, paperProblems } from '../attachments/attach.js';
 import { papersNamed, papersOf } from '../attachments/attachment-store.js';
 import { booksFor } from '../books/books-store.js';
+import { withRealised } from '../open-items/realised-lines.js';
 import { organisationOf } from '../organisations/organisation-store.js';
-import { allWithRealised, withRealised } from '../open-items/realised-lines.js';
 import { type Appended, EntryAppender } from './append-entry.js';
 import type { EntryFile } from './entry-file.js';
 import { entryLinks } from './entry-links.js';
 import { contactNames, entryResponse, findEntryByNumber, reversalNumberOf } from './entry-store.js';
 import { idempotent } from './idempotency.js';
 import { lettersOf } from './letters-of.js';
+import { findPosted, postFileEntries } from './post-file-entries.js';
 import { postingStatements } from './posting-statements.js';
 import { recordPlan } from './reversal-plans.js';
 import { reverseIfDue } from './reverse-entry.js';
@@ -154,11 +155,10 @@ export const importEntries = defineCommand(
   ): EntriesImportResponse => {
     return idempotent(context, { ...posting, key: posting.key, request: sha256 }, () => {
       const books = booksFor(context, posting);
-      const checked = entriesFromRows(rows, books);
+      const find = findPosted(context.db, posting.organisation);
+      const checked = entriesFromRows(rows, books, undefined, find);
       if (!checked.ok) throw new Refusal(422, checked.problems.slice(0, MOST_PROBLEMS));
-      const appender = new EntryAppender(context, { ...posting, source: 'import' }, books);
-      const entries = allWithRealised(context.db, posting.organisation, books, checked.value, () => appender.post());
-      return { ...appender.appendAll(entries), lines: rows.length };
+      return { ...postFileEntries(context, posting, books, checked.value), lines: rows.length };
     });
   },
   { ownTransaction: true },

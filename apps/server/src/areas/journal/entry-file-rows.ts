@@ -15,7 +15,7 @@ export const ENTRY_FILE_AMOUNTS: EntryColumn[] = [
   'tax_base',
   'tax_adjustment',
 ];
-export const ENTRY_FILE_DATES: EntryColumn[] = ['date', 'due_date', 'document_date', 'supply_date'];
+export const ENTRY_FILE_DATES: EntryColumn[] = ['date', 'due_date', 'document_date', 'supply_date', 'reverses_on'];
 
 /** So many entries are put in words at a time. */
 const STEP = 500;
@@ -59,6 +59,8 @@ export function* entryFileRows(
           line.taxRate ?? '',
           line.taxBase ?? '',
           line.taxSide ?? '',
+          entry.reverses ?? '',
+          entry.reversesOn ?? '',
         ];
       }
     }

@@ -15,19 +15,24 @@ export interface ZipLimits {
 const WORKBOOK_LIMITS: ZipLimits = { bytes: 256 * 1024 * 1024, parts: 2_000 };
 
 /**
- * Unpacks every part of a ZIP file to nowhere, counting: a small file that becomes a huge one is found out before
- * anything is built from it, whatever sizes it claims.
+ * Unpacks every part of a workbook, counting: a small file that becomes a huge one is found out before anything is built
+ * from it, whatever sizes it claims. Nothing is written anywhere.
  *
- * @returns the names of its parts
+ * @param isWanted which parts are kept
+ * @returns every part by its name, in the order of the file, with its bytes where they are kept
  * @throws {Refusal} 422 if it is broken, or too large unpacked
  */
-export async function unpackedParts(bytes: Uint8Array): Promise<Set<string>> {
-  const names = new Set<string>();
+export async function workbookParts(
+  bytes: Uint8Array,
+  isWanted: (name: string) => boolean,
+): Promise<Map<string, Buffer | undefined>> {
+  const chunks = new Map<string, Buffer[] | undefined>();
   await visit(bytes, WORKBOOK_LIMITS, (name) => {
-    names.add(name);
-    return { take: () => undefined };
+    const own: Buffer[] | undefined = isWanted(name) ? [] : undefined;
+    chunks.set(name, own);
+    return { take: (chunk) => void own?.push(chunk) };
   });
-  return names;
+  return new Map([...chunks].map(([name, parts]) => [name, parts && Buffer.concat(parts)]));
 }
 
 /** What takes the bytes of a part as they are unpacked. */
