@@ -480,8 +480,8 @@ describe('a file of entries', () => {
   });
 
   test('with what takes others back, and what is to be taken back, reads back the same and is linked', async () => {
-    const post = (at: string, date: string, more: object = {}): Promise<{ number: string }> =>
-      server.done('POST', `${at}/entries`, {
+    const post = (books: string, date: string, more: object = {}): Promise<{ number: string }> =>
+      server.done('POST', `${books}/entries`, {
         date,
         explanation: `Wages ${date}`,
         lines: [

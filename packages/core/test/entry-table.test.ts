@@ -1,4 +1,11 @@
-import { entryTable, parseCivilDate, parseCurrencyCode, recogniseDateOrder } from '../src/index.js';
+import {
+  checkTaxCode,
+  entryTable,
+  parseCivilDate,
+  parseCurrencyCode,
+  recogniseDateOrder,
+  type TaxCode,
+} from '../src/index.js';
 import { chartFrom } from './ledger.js';
 
 const chart = chartFrom([
@@ -124,4 +131,87 @@ test('of a row from one account to another the tax is of revenue or expense, in 
     ['1010', undefined, undefined, '2026-02-28'],
     ['4000', 'P20', 'net', '2026-02-28'],
   ]);
+});
+
+describe('rows that are net', () => {
+  const taxed = chartFrom([
+    { number: '1010', name: 'Bank', role: 'cash' },
+    { number: '2200', name: 'Tax owed' },
+    { number: '4000', name: 'Cider sold' },
+    { number: '6100', name: 'Rent' },
+  ]);
+  const taxCodes = (['line', 'document'] as const).flatMap((rounding, index): TaxCode[] => {
+    const checked = checkTaxCode(
+      {
+        code: rounding === 'line' ? 'S20' : 'D20',
+        name: rounding,
+        side: 'sales',
+        rounding,
+        rates: [{ parts: [{ rate: '20', side: 'credit', account: '2200' }] }],
+      },
+      [],
+      taxed,
+    );
+    return checked.ok ? [{ id: index + 1, ...checked.value }] : [];
+  });
+  const parted = (...rows: [account: string, amount: string, more?: object][]): unknown[] => {
+    const table = rows.map(([account, amount, more = {}], index) => ({
+      line: index + 2,
+      cells: { date: '2026-03-01', account, amount, ...more },
+    }));
+    return entryTable(table, { ...context, chart: taxed, taxCodes }).rows.map(({ cells }) => cells.entry);
+  };
+  test('end their entry with the tax on top of them', () => {
+    const sale: [string, string, object] = ['4000', '-100', { tax_code: 's20' }];
+    expect(parted(sale, ['1010', '120'], ['6100', '5'], ['1010', '-5'])).toEqual([
+      'rows from 2',
+      'rows from 2',
+      'rows from 4',
+      'rows from 4',
+    ]);
+    const gross: [string, string, object] = ['4000', '-120', { tax_code: 'S20', amount_is: 'gross' }];
+    expect(parted(gross, ['1010', '120'], sale, ['1010', '120'])).toEqual([
+      'rows from 2',
+      'rows from 2',
+      'rows from 4',
+      'rows from 4',
+    ]);
+  });
+  test('are rounded as their code says: each by itself, or all of the entry once', () => {
+    // 20 % of 0.12 is 0.024: each 0.02, and of three together 0.072, so 0.07
+    const sale = (tax_code: string): [string, string, object] => ['4000', '-0.12', { tax_code }];
+    const next: [string, string][] = [
+      ['6100', '1'],
+      ['1010', '-1'],
+    ];
+    const ends = (tax_code: string, paid: string): unknown[] =>
+      parted(sale(tax_code), sale(tax_code), sale(tax_code), ['1010', paid], ...next).slice(-2);
+    expect(ends('S20', '0.42')).toEqual(['rows from 6', 'rows from 6']);
+    expect(ends('D20', '0.43')).toEqual(['rows from 6', 'rows from 6']);
+    expect(ends('D20', '0.42')).toEqual(['rows from 2', 'rows from 2']);
+  });
+  test.each([
+    [
+      '4000',
+      '1010',
+      '100',
+      [
+        ['1010', '120.00', ''],
+        ['4000', '', '100.00'],
+      ],
+    ],
+    [
+      '4000',
+      '1010',
+      '-100',
+      [
+        ['1010', '', '120.00'],
+        ['4000', '100.00', ''],
+      ],
+    ],
+  ])('from %s to %s of %s come with it at the other end', (from_account, to_account, amount, lines) => {
+    const cells = { date: '2026-03-01', from_account, to_account, amount, tax_code: 'S20', amount_is: 'net' };
+    const { rows } = entryTable([{ line: 2, cells }], { ...context, chart: taxed, taxCodes });
+    expect(rows.map(({ cells: { account, debit, credit } }) => [account, debit, credit])).toEqual(lines);
+  });
 });

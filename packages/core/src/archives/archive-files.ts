@@ -397,7 +397,7 @@ export const ARCHIVE_FILES = {
   }),
   'draft-ends': record('What became of drafts that are no more; their ids are not given again.', {
     id: id('the draft'),
-    entry: optional(text('The number of the entry it became; left out if it was thrown away.', 20)),
+    entry: optional(text('The number of the entry it became; left out if it was discarded.', 20)),
     at: moment(),
     by: person('posted it or threw it away'),
   }),

@@ -73,8 +73,8 @@ export function fileReversals(
     reversedBy.set(reverses, key);
     const read = reversalOf(original, date, books, { reversedBy: before, explanation, called: reverses });
     if (!read.ok) {
-      const at = (path: string): string => `rows.${line}.${path === 'date' ? 'date' : 'reverses'}`;
-      problems.push(...read.problems.map((found) => ({ ...found, path: at(found.path) })));
+      const pathOf = (path: string): string => `rows.${line}.${path === 'date' ? 'date' : 'reverses'}`;
+      problems.push(...read.problems.map((found) => ({ ...found, path: pathOf(found.path) })));
       return [];
     }
     const differing = differingLine(rows, read.value.entry.lines, books);
@@ -88,8 +88,8 @@ export function fileReversals(
 }
 
 /** An entry of a file as if it were posted, for what a reversal asks of it. */
-export function asPosted(entry: CheckedEntry, place = 0): PostedEntry {
-  return { ...entry, place, year: '', number: 0, stage: stageOf(entry.kind), source: 'import', postedAt: '' };
+export function asPosted(entry: CheckedEntry, sequence = 0): PostedEntry {
+  return { ...entry, place: sequence, year: '', number: 0, stage: stageOf(entry.kind), source: 'import', postedAt: '' };
 }
 
 /** The first row that is not the line of the reversal, or what it lacks. */

@@ -83,7 +83,7 @@ export const archiveBooks = defineCommand(
     const before = organisationOf(context.db, actor.organisation);
     if (standOf(context.db, actor.organisation) !== stand) {
       throw new Refusal(409, [
-        problem('changed-since', '', 'Something was written while the archive was made. Put the books away again.'),
+        problem('changed-since', '', 'Something was written while the archive was made. Archive the books again.'),
       ]);
     }
     setArchived(context, actor.organisation, context.clock.moment());

@@ -8,7 +8,7 @@ import type { PlanImport } from './import-plan.js';
 export const planEntriesImport: PlanImport = (db, organisation, rows, step, { today, order }) => {
   const books = loadBooks(db, organisation, today);
   const { chart, baseCurrency } = books;
-  const table = entryTable(rows, { chart, baseCurrency, today, order });
+  const table = entryTable(rows, { chart, baseCurrency, taxCodes: books.taxCodes, today, order });
   const checked = entriesFromRows(table.rows, books, step, findPosted(db, organisation));
   if (!checked.ok) return { ...NOTHING, problems: checked.problems, notes: table.notes };
   const fileEntries = checked.value;

@@ -48,24 +48,24 @@ export function postFileEntries(
   const inTurn = function* (): Generator<LinkedEntry> {
     for (const { key, entry, reverses } of entries) {
       step(entry);
-      const place = appender.nextPlace;
+      const sequence = appender.nextPlace;
       if (reverses) {
         yield reversalOfOriginal(entry, 'key' in reverses ? originals.get(reverses.key) : reverses.posted, books);
         continue;
       }
       const { value } = whole.next();
       if (!value) throw new Error('an entry of the file is missing');
-      if (reversed.has(key)) originals.set(key, asPosted(value, place));
+      if (reversed.has(key)) originals.set(key, asPosted(value, sequence));
       yield { entry: value };
       if (value.reversesOn) {
         appender.post();
-        recordPlan(context, { organisation, entry: place, person }, { date: value.reversesOn });
-        planned.push(place);
+        recordPlan(context, { organisation, entry: sequence, person }, { date: value.reversesOn });
+        planned.push(sequence);
       }
     }
   };
   const appended = appender.appendLinked(inTurn());
-  for (const place of planned) reverseIfDue(context, { organisation, person, entry: place });
+  for (const entry of planned) reverseIfDue(context, { organisation, person, entry });
   return appended;
 }
 

@@ -128,7 +128,7 @@ function noteThere({ db }: WriteContext, organisation: number, id: number): Kept
 }
 
 function dayAsked(text: string) {
-  if (!isCivilDate(text)) throw unprocessable('not-a-date', 'of', 'Give a date, as in 2026-12-31.');
+  if (!isCivilDate(text)) throw unprocessable('not-a-date', 'of', 'Give a date, such as 31 December 2026.');
   return parseCivilDate(text);
 }
 
