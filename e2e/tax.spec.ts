@@ -152,3 +152,31 @@ test('of days without tax the screen says where codes are set up', async ({ own:
   await page.getByRole('link', { name: 'Tax codes' }).click();
   await expect(page.getByRole('heading', { name: 'Tax codes', level: 1 })).toBeVisible();
 });
+
+test('the tax of a sentence is in its amount or on top of it; what is held and posted is what went', async ({
+  own,
+}) => {
+  const { page, open, ask } = own;
+  await withTaxes(own);
+  await open('record/entry?as=line');
+  await expect(page.getByRole('textbox', { name: 'Date', exact: true })).toBeFocused();
+  for (const text of ['5/3/2026', '100', '1010', '6100']) {
+    await page.keyboard.type(text);
+    await page.keyboard.press('Tab');
+  }
+  await page.keyboard.type('Hose mended');
+  await page.keyboard.press('Shift+Tab');
+  const onTop = page.getByRole('button', { name: /^to: its tax is/ });
+  await expect(onTop).toBeFocused();
+  await page.keyboard.press('Space');
+  await expect(onTop).toHaveText('on top');
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('row', { name: 'Held line 1' })).toContainText(/120\.00.*tax P20 on top of 100\.00/);
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('status')).toContainText('Posted');
+  await expect
+    .poll(async () => (await ask<{ entries: Posted[] }>('GET', '/entries')).entries.map(told))
+    .toEqual([['6100 dr 100.00 P20', '1010 cr 120.00', '1350 dr 20.00 P20']]);
+});

@@ -1,5 +1,12 @@
 import type { AccountResponse } from '@just-ledger/contract';
-import { parseCivilDate, parseCurrencyCode, type Period } from '@just-ledger/core';
+import {
+  type AccountId,
+  parseCivilDate,
+  parseCurrencyCode,
+  parsePercent,
+  type Period,
+  type TaxCode,
+} from '@just-ledger/core';
 import { emptyForm, type EntryForm } from '../src/features/journal/entry-form.js';
 import { entryRequest } from '../src/features/journal/entry-request.js';
 import { eachOnce, saidInRun } from '../src/features/journal/held-said.js';
@@ -104,6 +111,71 @@ describe('a sentence that is done', () => {
         { account: '1010', credit: '48.60' },
       ],
     });
+  });
+});
+
+describe('a sentence whose tax comes on top', () => {
+  const part = { rate: parsePercent('20'), share: parsePercent('100') };
+  const code = (name: string, side: TaxCode['side'], on: 'debit' | 'credit'): TaxCode => ({
+    id: name === 'P' ? 1 : 2,
+    code: name,
+    name,
+    side,
+    rounding: 'line',
+    active: true,
+    rates: [{ parts: [{ ...part, side: on, account: 9 as AccountId }] }],
+  });
+  const taxes = {
+    codes: [code('P', 'purchases', 'debit'), code('S', 'sales', 'credit')],
+    accounts: ['1010', '6100', '4000', '2200'].map((number, index) =>
+      account(number, { id: (index === 3 ? 9 : index + 1) as AccountId }),
+    ),
+  };
+  const lines = (change: Partial<TypedSentence>, onTop = true): unknown =>
+    entryRequest(
+      formOfSentence(said({ amount: '100', ...change }), onTop ? { taxes, currency: EUR, near: NEAR } : undefined),
+      NEAR,
+      EUR,
+    ).lines;
+  const bought = { to: { ...end('6100'), taxCode: 'P', isNet: true } };
+  test.each([
+    [
+      'a purchase',
+      bought,
+      [
+        { account: '6100', debit: '100.00', taxCode: 'P', amountIs: 'net' },
+        { account: '1010', credit: '120.00' },
+      ],
+    ],
+    [
+      'a sale',
+      { from: { ...end('4000'), taxCode: 'S', isNet: true }, to: end('1010') },
+      [
+        { account: '1010', debit: '120.00' },
+        { account: '4000', credit: '100.00', taxCode: 'S', amountIs: 'net' },
+      ],
+    ],
+    [
+      'an untaxed one',
+      { to: { ...end('6100'), isNet: true } },
+      [
+        { account: '6100', debit: '100.00' },
+        { account: '1010', credit: '100.00' },
+      ],
+    ],
+  ])('says %s with what is paid in all', (_, change, wanted) => expect(lines(change)).toEqual(wanted));
+  test('leaves what is paid open where nobody reckons it, and is offered to no other', () => {
+    expect(lines(bought, false)).toEqual([
+      { account: '6100', debit: '100.00', taxCode: 'P', amountIs: 'net' },
+      { account: '1010' },
+    ]);
+    expect(saidInRun([said(bought)], NEAR, EUR)).toEqual([]);
+  });
+  test('is reckoned anew once the taxes are others', () => {
+    const sentence = said({ amount: '100', ...bought });
+    const paid = (codes: typeof taxes.codes): string | undefined =>
+      formOfSentence(sentence, { taxes: { ...taxes, codes }, currency: EUR, near: NEAR }).lines[1]?.credit;
+    expect([paid(taxes.codes), paid([])]).toEqual(['120.00', '100.00']);
   });
 });
 

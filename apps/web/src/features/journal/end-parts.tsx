@@ -1,6 +1,7 @@
-import { type BreakdownResponse } from '@just-ledger/contract';
-import { BreakdownCells } from '../breakdowns/breakdown-cells.js';
+import type { BreakdownResponse } from '@just-ledger/contract';
+import { clsx } from 'clsx';
 import { NamedField } from '../../ui/named-field.js';
+import { BreakdownCells } from '../breakdowns/breakdown-cells.js';
 import { LineContact } from './line-contact.js';
 import type { SentenceChoices } from './sentence-choices.js';
 import { neededBreakdowns } from './sentence-problems.js';
@@ -60,6 +61,17 @@ export function EndParts({
             placeholder="none"
             onChange={(taxCode) => onTyped({ taxCode })}
           />
+          {typed.taxCode !== '' && (
+            <button
+              className={clsx('act', styles.onTop)}
+              type="button"
+              aria-label={`${end}${place}: its tax is ${typed.isNet ? 'on top of the amount' : 'in the amount'}`}
+              title="Space changes it"
+              onClick={() => onTyped({ isNet: !typed.isNet })}
+            >
+              {typed.isNet ? 'on top' : 'in it'}
+            </button>
+          )}
         </span>
       )}
     </>

@@ -1,18 +1,16 @@
 import type { AccountResponse } from '@just-ledger/contract';
-import { formatAmount } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import type { KeyboardEvent, ReactNode } from 'react';
-import { shown } from '../../ui/money.js';
-import { readTyped } from '../../ui/own-ways.js';
+import { displayed } from '../../ui/own-ways.js';
 import styles from './held-lines.module.css';
 import type { SentenceChoices } from './sentence-choices.js';
-import type { TypedEnd, TypedSentence } from './typed-sentence.js';
+import { amountOfSentence, type TypedEnd, type TypedSentence } from './typed-sentence.js';
 
 /** A line that is held: Enter or a click corrects it where it stands. */
 export function HeldLine({
   line,
   index,
-  choices: { accounts, currency },
+  choices,
   remarks,
   onKeyDown,
   onCorrect,
@@ -24,7 +22,8 @@ export function HeldLine({
   onKeyDown: (event: KeyboardEvent) => void;
   onCorrect: () => void;
 }) {
-  const read = readTyped(line.amount, currency);
+  const { accounts, currency } = choices;
+  const amount = amountOfSentence(line, choices);
   return (
     <>
       <tr
@@ -37,12 +36,12 @@ export function HeldLine({
       >
         <td className={clsx(styles.place, 'nowrap')}>{index + 1}</td>
         <td className="nowrap">{line.date}</td>
-        <td className="num">{read.ok ? shown(formatAmount(read.amount, currency), currency) : line.amount}</td>
+        <td className="num">{amount === undefined ? line.amount : displayed(amount, currency)}</td>
         <td>
-          <EndOf end={line.from} accounts={accounts} />
+          <EndOf end={line.from} net={line.amount} accounts={accounts} />
         </td>
         <td>
-          <EndOf end={line.to} accounts={accounts} />
+          <EndOf end={line.to} net={line.amount} accounts={accounts} />
         </td>
         <td>{line.explanation}</td>
       </tr>
@@ -56,8 +55,8 @@ export function HeldLine({
   );
 }
 
-function EndOf({ end, accounts }: { end: TypedEnd; accounts: readonly AccountResponse[] }) {
-  const tax = end.taxCode && `tax ${end.taxCode} in it`;
+function EndOf({ end, net, accounts }: { end: TypedEnd; net: string; accounts: readonly AccountResponse[] }) {
+  const tax = end.taxCode && `tax ${end.taxCode} ${end.isNet ? `on top of ${net}` : 'in it'}`;
   const besides = [end.contact, ...Object.values(end.breakdowns), tax].filter((text) => text.trim() !== '');
   return (
     <>

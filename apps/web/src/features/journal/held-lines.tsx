@@ -1,13 +1,12 @@
-import { type CurrencyCode, formatAmount, minor, sumOf } from '@just-ledger/core';
+import { minor, sumOf } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import type { KeyboardEvent, ReactNode, RefObject } from 'react';
-import { shown } from '../../ui/money.js';
-import { readTyped } from '../../ui/own-ways.js';
+import { displayed } from '../../ui/own-ways.js';
 import ruled from '../../ui/ruled.module.css';
 import { HeldLine } from './held-line.js';
 import styles from './held-lines.module.css';
 import type { SentenceChoices } from './sentence-choices.js';
-import type { TypedSentence } from './typed-sentence.js';
+import { amountOfSentence, type TypedSentence } from './typed-sentence.js';
 
 /** The lines that are held, as they will be posted; the one that is corrected stands open in its place. */
 export function HeldLines({
@@ -32,7 +31,6 @@ export function HeldLines({
   /** The correction as it is typed. */
   children: ReactNode;
 }) {
-  const { currency } = choices;
   return (
     <table className={clsx(ruled.table, styles.table)} aria-label="Held, not yet posted">
       <thead>
@@ -69,7 +67,7 @@ export function HeldLines({
         <tr className={clsx(ruled['sums'], styles.sum)}>
           <td className="nowrap" />
           <td className="nowrap">{held.length === 1 ? '1 line' : `${held.length} lines`}</td>
-          <td className="num">{totalOf(held, currency)}</td>
+          <td className="num">{totalOf(held, choices)}</td>
           <td colSpan={3} className="soft">
             on each side
           </td>
@@ -79,10 +77,7 @@ export function HeldLines({
   );
 }
 
-function totalOf(held: readonly TypedSentence[], currency: CurrencyCode): string {
-  const amounts = held.map(({ amount }) => {
-    const read = readTyped(amount, currency);
-    return read.ok ? minor(Math.abs(read.amount)) : minor(0);
-  });
-  return shown(formatAmount(sumOf(amounts), currency), currency);
+function totalOf(held: readonly TypedSentence[], choices: SentenceChoices): string {
+  const amounts = held.map((sentence) => minor(Math.abs(amountOfSentence(sentence, choices) ?? 0)));
+  return displayed(sumOf(amounts), choices.currency);
 }

@@ -18,6 +18,8 @@ export function saidInRun(
   });
   return held
     .flatMap((line): SaidSentenceResponse[] => {
+      // with its tax on top it would not be the same said with it in the amount
+      if (line.from.isNet || line.to.isNet) return [];
       const [day, read] = [typedDay(line.date, near), readTyped(line.amount, currency)];
       if (!day || !read.ok) return [];
       const said = { from: end(line.from), to: end(line.to), explanation: line.explanation, times: 1 };

@@ -74,7 +74,7 @@ export function OneLineSheet({ onWriting }: { onWriting: (writing: Writing) => v
   const isWhole = sentenceProblems(state.sentence, choices).length === 0;
   const typed = isWhole && !isUnsaid(state.sentence) ? state.sentence : undefined;
   const entryOf = (typedSentence: TypedSentence, line?: number): EntryOfSet => ({
-    form: formOfSentence(typedSentence),
+    form: formOfSentence(typedSentence, choices),
     date: typedDay(typedSentence.date, near),
     line,
   });

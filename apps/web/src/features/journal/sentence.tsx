@@ -52,7 +52,7 @@ export function Sentence({
       account,
       breakdowns,
     );
-    say(end, { [end]: { ...sentence[end], account: number, breakdowns: values, taxCode } });
+    say(end, { [end]: { ...sentence[end], account: number, breakdowns: values, taxCode, isNet: false } });
   };
   const end = (which: End, words: string): ReactNode => (
     <>

@@ -1,7 +1,9 @@
-import { type CivilDate, type CurrencyCode, minor, shortDate } from '@just-ledger/core';
+import { type CivilDate, type CurrencyCode, minor, type Minor, shortDate } from '@just-ledger/core';
 import { inCell, readTyped, typedDay, wireInCell } from '../../ui/own-ways.js';
+import type { Taxes } from '../tax-codes/use-taxes.js';
 import { emptyForm, type EntryForm } from './entry-form.js';
 import { emptyLine, type FormLine, isBlank } from './form-line.js';
+import { missingWithout } from './form-tax.js';
 import type { OfferedSentence } from './offered-sentence.js';
 
 /** One end of a sentence as it is typed. */
@@ -11,8 +13,10 @@ export interface TypedEnd {
   readonly contact: string;
   /** Names of breakdown values by the name of their breakdown. */
   readonly breakdowns: Readonly<Record<string, string>>;
-  /** The code of the tax that is in the amount; empty for none. */
+  /** The code of its tax; empty for none. */
   readonly taxCode: string;
+  /** Whether the amount is without that tax, which comes on top of it at the other end; else it is in it. */
+  readonly isNet?: boolean | undefined;
 }
 
 /** A sentence with blanks as it is typed: on a date, an amount went from one account to another for something. */
@@ -86,28 +90,59 @@ export function wholeSentence(typed: TypedSentence, near: CivilDate, currency: C
   return { ...sentence, from: to, to: from, amount: inCell(minor(-read.amount), currency) };
 }
 
-const forms = new WeakMap<TypedSentence, EntryForm>();
+/** What the tax on top of a sentence is reckoned with. */
+export interface TaxOnTop {
+  readonly taxes: Taxes;
+  readonly currency: CurrencyCode;
+  /** The date that typed ones are completed from. */
+  readonly near: CivilDate;
+}
 
-/** The entry that a sentence says: debit to, credit from. */
-export function formOfSentence(sentence: TypedSentence): EntryForm {
+const forms = new WeakMap<TypedSentence, { readonly form: EntryForm; readonly taxes: Taxes | undefined }>();
+
+/**
+ * The entry that a sentence says: debit to, credit from. Tax that comes on top is paid at the other end.
+ *
+ * @param onTop what that tax is reckoned with; without it the other end has no amount yet
+ */
+export function formOfSentence(sentence: TypedSentence, onTop?: TaxOnTop): EntryForm {
   const known = forms.get(sentence);
-  if (known) return known;
-  const { date, amount, from, to, explanation } = sentence;
-  const form: EntryForm = {
-    ...emptyForm(date),
-    explanation,
-    lines: [
-      { ...emptyLine(), ...to, ...grossIfTaxed(to), debit: amount },
-      { ...emptyLine(), ...from, ...grossIfTaxed(from), credit: amount },
-    ],
-  };
-  forms.set(sentence, form);
+  if (known && known.taxes === onTop?.taxes) return known.form;
+  const form = withTaxOnTop(formAsTyped(sentence), sentence, onTop);
+  forms.set(sentence, { form, taxes: onTop?.taxes });
   return form;
 }
 
-/** What went has its tax in it. */
-function grossIfTaxed({ taxCode }: TypedEnd): Partial<FormLine> {
-  return taxCode === '' ? {} : { amountIs: 'gross' };
+/** What goes in all by a sentence, with the tax on top of it; undefined while that cannot be read. */
+export function amountOfSentence(sentence: TypedSentence, onTop: TaxOnTop): Minor | undefined {
+  const paid = formOfSentence(sentence, onTop).lines.find(({ amountIs }) => amountIs !== 'net');
+  const read = readTyped(paid?.debit || paid?.credit || sentence.amount, onTop.currency);
+  return read.ok ? read.amount : undefined;
+}
+
+function formAsTyped({ date, amount, from, to, explanation }: TypedSentence): EntryForm {
+  const line = ({ isNet, ...end }: TypedEnd, side: 'debit' | 'credit'): FormLine => ({
+    ...emptyLine(),
+    ...end,
+    ...(end.taxCode !== '' && { amountIs: isNet ? 'net' : 'gross' }),
+    [side]: amount,
+  });
+  return { ...emptyForm(date), explanation, lines: [line(to, 'debit'), line(from, 'credit')] };
+}
+
+/** The form with what is paid in all at the end that is not taxed, where the amount is that without the tax. */
+function withTaxOnTop(form: EntryForm, { date, from, to }: TypedSentence, onTop: TaxOnTop | undefined): EntryForm {
+  const isOnTop = ({ taxCode, isNet }: TypedEnd): boolean => isNet === true && taxCode !== '';
+  if (!isOnTop(to) && !isOnTop(from)) return form;
+  const paid = isOnTop(to) ? 1 : 0;
+  const day = onTop && (typedDay(date, onTop.near) ?? onTop.near);
+  const missing = day && missingWithout(form, paid, onTop.currency, day, onTop.taxes);
+  const lines = form.lines.map((line, index) => {
+    if (index !== paid) return line;
+    const amount = missing && onTop ? { [missing.side]: inCell(missing.amount, onTop.currency) } : {};
+    return { ...line, debit: '', credit: '', ...amount };
+  });
+  return { ...form, lines };
 }
 
 /** The sentence that says an entry as far as it is typed; undefined where it says more than a sentence can. */

@@ -41,7 +41,7 @@ function comparableOf(sentence: TypedSentence, near: CivilDate, currency: Curren
   const { date, amount, from, to } = sentence;
   const [day, typed] = [typedDay(date, near), readTyped(amount, currency)];
   if (!day || !typed.ok || typed.amount === 0) return undefined;
-  const form = formOfSentence(sentence);
+  const form = formOfSentence(sentence, { taxes, currency, near });
   const lines = postedAmounts(form, taxOfForm(form, currency, day, taxes));
   const debits = sumOf(lines.map((line) => minor(Math.max(line.amount, 0))));
   return {

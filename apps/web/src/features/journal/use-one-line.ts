@@ -9,6 +9,7 @@ import { useSession } from '../../api/session-queries.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { typedDay } from '../../ui/own-ways.js';
 import { type BackOrAgain, historyOf } from '../../ui/typed-history.js';
+import { useTaxes } from '../tax-codes/use-taxes.js';
 import { draftRequest, entryRequest } from './entry-request.js';
 import { HELD_LINES, keepTyping, useKeptTyping, useTypingBefore } from './kept-typing.js';
 import { lastDate, rememberDate } from './last-date.js';
@@ -28,6 +29,7 @@ interface Sent {
 /** Lines being held and what can become of them. They stay until they are posted or kept as drafts. */
 export function useOneLine(onDone: (done: { posted?: EntryResponse[]; kept?: DraftResponse[] }) => void) {
   const { organisation, currency, today, calendar, from, to } = useBooks();
+  const taxes = useTaxes();
   const address = useAddress();
   const span = address.from !== undefined || address.to !== undefined ? { from, to } : undefined;
   const proposed = proposedDate({ today, firstDay: calendar.firstDay, span, last: lastDate() }).date;
@@ -55,7 +57,7 @@ export function useOneLine(onDone: (done: { posted?: EntryResponse[]; kept?: Dra
     dispatch({ type: 'start', with: nothingHeld(last) });
   };
   const send = useOrganisationMutation(async ({ as, held }: Sent) => {
-    const forms = held.map(formOfSentence);
+    const forms = held.map((sentence) => formOfSentence(sentence, { taxes, currency, near }));
     const once = { 'idempotency-key': key };
     if (as === 'posted') {
       const entries = forms.map((form) => entryRequest(form, near, currency));

@@ -18,7 +18,7 @@ export function useSentenceKeys(
   useLayoutEffect(() => {
     latest.current = { sentence, books };
   });
-  const [focused, setAt] = useState<string>();
+  const [focused, setFocused] = useState<string>();
   const [tried, setTried] = useState<number>();
   const problems = sentenceProblems(sentence, books);
   const isTried = tried === sentence.key;
@@ -41,8 +41,8 @@ export function useSentenceKeys(
     /** What is wrong, as far as it is to be said: not yet of the blank at hand, nor of what has not been filled. */
     shownProblems: problems.filter(({ blank, isEmpty }) => isTried || (!isEmpty && blank !== focused)),
     finish,
-    onFocus: (event: { target: EventTarget }): void => setAt(blankOf(event.target)),
-    onBlur: (): void => setAt(undefined),
+    onFocus: (event: { target: EventTarget }): void => setFocused(blankOf(event.target)),
+    onBlur: (): void => setFocused(undefined),
     onKeyDown: (event: KeyboardEvent): void => {
       const blank = blankOf(event.target);
       const hasModifier = event.ctrlKey || event.metaKey || event.altKey || event.shiftKey;
