@@ -365,6 +365,10 @@ test('an entry is kept as a pattern and begun again by its name, with its amount
   await page.getByRole('checkbox', { name: 'with its amounts' }).uncheck();
   await page.getByRole('textbox', { name: 'Name of the pattern' }).press('Enter');
   await expect(page.getByText('Saved as the pattern “Monthly rent”.')).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Monthly rent' })).toBeVisible();
+  await open('record/drafts?from=2026-01-01&to=2026-12-31');
+  await page.getByRole('link', { name: 'Entries like it' }).click();
+  await expect(page.getByText('Rent of the press house')).toBeVisible();
   await open('record/entry');
   const explanation = page.getByRole('combobox', { name: 'Explanation' });
   await page.getByLabel('Note, line 1').fill('typed before');

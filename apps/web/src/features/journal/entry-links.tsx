@@ -1,12 +1,18 @@
 import type { EntryResponse } from '@just-ledger/contract';
 import { longDate, parseCivilDate } from '@just-ledger/core';
+import { useQuery } from '@tanstack/react-query';
 import { Fragment } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
+import { useBooks } from '../../api/books-queries.js';
+import { patternsQuery } from '../../api/journal-queries.js';
+import { patternsLike } from './patterns-like.js';
 
 /** What an entry has to do with others: each leads there. */
 export function EntryLinks({ entry }: { entry: EntryResponse }) {
   const address = useAddress();
+  const { organisation } = useBooks();
+  const { data: patterns = [] } = useQuery(patternsQuery(organisation.id));
   const links = [
     ['reverses', [entry.reverses]],
     ['reversed by', [entry.reversedBy]],
@@ -50,6 +56,15 @@ export function EntryLinks({ entry }: { entry: EntryResponse }) {
           )}
         </>
       )}
+      {patternsLike(entry, patterns).map(({ id, name }) => (
+        <Fragment key={id}>
+          {' · '}
+          like the pattern{' '}
+          <Link className="act" to={address.href('entry', { pattern: String(id) })}>
+            {name}
+          </Link>
+        </Fragment>
+      ))}
       {entry.reversesOn && (
         <>
           {' · '}

@@ -14,6 +14,7 @@ import notice from '../../ui/notice.module.css';
 import ruled from '../../ui/ruled.module.css';
 import { ErrorMessage } from '../../ui/sheet.js';
 import { hasAmounts } from './pattern-form.js';
+import { saidBy } from './patterns-like.js';
 
 /** The patterns, each to begin an entry from. One that is discarded can be brought back as long as the list stands. */
 export function PatternList() {
@@ -79,7 +80,13 @@ export function PatternList() {
                 <td className="num">{pattern.lines.length}</td>
                 <td className="soft">{hasAmounts(pattern) ? 'saved' : 'left out'}</td>
                 <td className="soft">{pattern.createdBy}</td>
-                <td className="num">
+                <td className="num nowrap">
+                  <Link
+                    className="act small"
+                    to={address.href('journal', { text: saidBy(pattern), account: pattern.lines[0]?.account })}
+                  >
+                    Entries like it
+                  </Link>{' '}
                   <Allowed needed="preparer">
                     <button className="act small" type="button" onClick={() => drop.mutate(pattern)}>
                       Discard
