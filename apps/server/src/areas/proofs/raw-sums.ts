@@ -1,6 +1,6 @@
 import { type AccountId, type CivilDate, dayBefore, type Stage } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
-import { keptWhile } from '../../platform/database/kept-reading.js';
+import { keptUntilCommit, keptWhile } from '../../platform/database/kept-reading.js';
 import type { Derivation } from '../../platform/derived/derivation.js';
 import { derivedTo } from '../../platform/derived/derived-to.js';
 import { partOfMonth } from '../ledger/part-of-month.js';
@@ -41,12 +41,15 @@ export interface RawSum {
 
 /**
  * What the raw lines up to a day come to, by account and stage: from what was derived of them, and from the lines
- * themselves within the last month and where nothing has been derived yet. Of days that are locked they are read once.
+ * themselves within the last month and where nothing has been derived yet. Of days that are locked they are read once, of others once
+ * until something is committed.
  */
 export function rawSumsUntil(db: Db, books: Organisation, asAt: CivilDate): RawSum[] {
   const locked = lockedUntil(db, books, asAt);
   const read = (): RawSum[] => addedUp(db, books, asAt);
-  return locked === undefined ? read() : keptWhile(db, `raw sums ${books.id} ${asAt}`, locked, read);
+  const key = `raw sums ${books.id} ${asAt}`;
+  // several proofs of one day are drawn of them
+  return locked === undefined ? keptUntilCommit(db, key, read) : keptWhile(db, key, locked, read);
 }
 
 function addedUp(db: Db, books: Organisation, asAt: CivilDate): RawSum[] {
