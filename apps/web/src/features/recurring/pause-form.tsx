@@ -1,6 +1,7 @@
 import { paths, PauseRequest, type RecurringJournalResponse } from '@just-ledger/contract';
 import { addDays, shortDate } from '@just-ledger/core';
 import { Button } from '@mui/material';
+import { clsx } from 'clsx';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
@@ -30,7 +31,7 @@ export function PauseForm({ journal, onDone }: { journal: RecurringJournalRespon
         onDone();
       }}
       foot={({ isPending }) => (
-        <div className={layout.row}>
+        <div className={clsx(layout.row, layout.aboveClose)}>
           <Button type="submit" variant="contained" disabled={isPending}>
             Pause it
           </Button>

@@ -3,6 +3,7 @@ import { addDays, addMonths, firstOfMonth, parseCivilDate, shortDate } from '@ju
 import { Button } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useWatch } from 'react-hook-form';
+import { clsx } from 'clsx';
 import { useAddress, useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { entryQuery } from '../../api/journal-queries.js';
@@ -72,7 +73,7 @@ export function SpreadOverTime({ onLeave }: { onLeave: () => void }) {
             address.go('recurring', { schedule: String(journal.id) });
           }}
           foot={({ isPending }) => (
-            <div className={layout.row}>
+            <div className={clsx(layout.row, layout.aboveClose)}>
               <Button type="submit" variant="contained" disabled={isPending}>
                 Post it and keep the schedule
               </Button>
