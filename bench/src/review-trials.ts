@@ -235,34 +235,34 @@ function soundBooks(draw: (below: number) => number): Posting[] {
 /** Plants a slip in sound books. */
 function plant(books: Posting[], slip: PlantedSlip, draw: (below: number) => number): void {
   const within = books.filter(({ date, slip: other }) => date >= FROM && other === undefined);
-  const pick = (matches: (posting: Posting) => boolean): Posting => {
+  const pick = (matches: (posted: Posting) => boolean): Posting => {
     const fitting = within.filter(matches);
     return fitting[draw(fitting.length)] as Posting;
   };
-  const replace = (posting: Posting, ...others: Posting[]): void => {
-    books.splice(books.indexOf(posting), 1, ...others);
+  const replace = (posted: Posting, ...others: Posting[]): void => {
+    books.splice(books.indexOf(posted), 1, ...others);
   };
   const on =
     (account: string, least = 0) =>
-    (posting: Posting): boolean =>
-      posting.lines.some(([number, amount]) => number === account && amount > least);
+    (posted: Posting): boolean =>
+      posted.lines.some(([number, amount]) => number === account && amount > least);
   switch (slip) {
     case 'typed twice': {
-      const posting = pick(on('6500', 5_000));
-      return replace(posting, posting, { ...posting, slip });
+      const posted = pick(on('6500', 5_000));
+      return replace(posted, posted, { ...posted, slip });
     }
     case 'rent forgotten':
-      return replace(pick((posting) => on('6100')(posting) && posting.date < '2026-12' && posting.date > '2026-02'));
+      return replace(pick((posted) => on('6100')(posted) && posted.date < '2026-12' && posted.date > '2026-02'));
     case 'rent paid twice': {
-      const posting = pick((rent) => on('6100')(rent) && rent.date > '2026-02' && rent.date < '2026-12');
-      return replace(posting, posting, { ...posting, date: addDays(posting.date, 6), slip });
+      const posted = pick((rent) => on('6100')(rent) && rent.date > '2026-02' && rent.date < '2026-12');
+      return replace(posted, posted, { ...posted, date: addDays(posted.date, 6), slip });
     }
     case 'ten times too much': {
-      const posting = pick(on('6200'));
-      return replace(posting, {
-        ...posting,
+      const posted = pick(on('6200'));
+      return replace(posted, {
+        ...posted,
         slip,
-        lines: posting.lines.map(([account, amount, ...rest]) => [account, amount * 10, ...rest]),
+        lines: posted.lines.map(([account, amount, ...rest]) => [account, amount * 10, ...rest]),
       });
     }
     case 'wrong side': {
@@ -279,52 +279,49 @@ function plant(books: Posting[], slip: PlantedSlip, draw: (below: number) => num
       return;
     }
     case 'on a Sunday': {
-      const posting = pick(on('6700'));
-      const sunday = addDays(
-        posting.date,
-        7 - ((daysBetween(parseCivilDate('2025-01-05'), posting.date) + 7_000) % 7),
-      );
-      return replace(posting, { ...posting, date: sunday > TO ? addDays(sunday, -7) : sunday, slip });
+      const posted = pick(on('6700'));
+      const sunday = addDays(posted.date, 7 - ((daysBetween(parseCivilDate('2025-01-05'), posted.date) + 7_000) % 7));
+      return replace(posted, { ...posted, date: sunday > TO ? addDays(sunday, -7) : sunday, slip });
     }
     case 'found months later': {
-      const posting = pick((bill) => on('6300')(bill) && bill.date < '2026-08');
-      return replace(posting, { ...posting, late: 120 + draw(60), slip });
+      const posted = pick((bill) => on('6300')(bill) && bill.date < '2026-08');
+      return replace(posted, { ...posted, late: 120 + draw(60), slip });
     }
     case 'bill entered twice': {
-      const posting = pick(on('5000', 3_000));
-      return replace(posting, posting, {
-        ...posting,
-        date: addDays(posting.date, posting.date < '2026-12-20' ? 8 : 0),
+      const posted = pick(on('5000', 3_000));
+      return replace(posted, posted, {
+        ...posted,
+        date: addDays(posted.date, posted.date < '2026-12-20' ? 8 : 0),
         slip,
       });
     }
     case 'invoice left out':
       return replace(
         pick(
-          (posting) =>
-            posting.explanation.startsWith('Invoice ') && posting.date > '2026-01-20' && posting.date < '2026-12-01',
+          (posted) =>
+            posted.explanation.startsWith('Invoice ') && posted.date > '2026-01-20' && posted.date < '2026-12-01',
         ),
       );
     case 'left in suspense': {
-      const posting = pick(on('6500'));
-      return replace(posting, {
-        ...posting,
+      const posted = pick(on('6500'));
+      return replace(posted, {
+        ...posted,
         slip,
-        lines: posting.lines.map(([account, ...rest]) => [account === '6500' ? '1990' : account, ...rest]),
+        lines: posted.lines.map(([account, ...rest]) => [account === '6500' ? '1990' : account, ...rest]),
       });
     }
     case 'an estimate': {
-      const posting = pick(on('5000'));
-      return replace(posting, {
-        ...posting,
+      const posted = pick(on('5000'));
+      return replace(posted, {
+        ...posted,
         slip,
-        lines: posting.lines.map(([account, amount, ...rest]) => [account, Math.sign(amount) * 70_000, ...rest]),
+        lines: posted.lines.map(([account, amount, ...rest]) => [account, Math.sign(amount) * 70_000, ...rest]),
       });
     }
     case 'till below zero': {
-      const posting = pick((taking) => on('1000')(taking) && taking.date < '2026-12');
+      const posted = pick((taking) => on('1000')(taking) && taking.date < '2026-12');
       books.push({
-        date: addDays(posting.date, 1 + draw(1)),
+        date: addDays(posted.date, 1 + draw(1)),
         explanation: 'Paid from the till',
         slip,
         lines: [
@@ -347,11 +344,11 @@ function plant(books: Posting[], slip: PlantedSlip, draw: (below: number) => num
       return;
     }
     case 'another series': {
-      const posting = pick(on('6700'));
-      return replace(posting, {
-        ...posting,
+      const posted = pick(on('6700'));
+      return replace(posted, {
+        ...posted,
         slip,
-        lines: posting.lines.map(([account, ...rest]) => [account === '6700' ? '2990' : account, ...rest]),
+        lines: posted.lines.map(([account, ...rest]) => [account === '6700' ? '2990' : account, ...rest]),
       });
     }
   }
@@ -366,9 +363,9 @@ export function runReviewTrial(seed: number, slips = 10): ReviewTrial {
   const planted = Array.from({ length: slips }, () => left.splice(draw(left.length), 1)[0] as PlantedSlip);
   const before = books.map((book) => book);
   for (const slip of planted) plant(books, slip, draw);
-  const removed = before.filter((posting) => !books.includes(posting));
+  const removed = before.filter((posted) => !books.includes(posted));
   books.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
-  const entries = books.map((posting, index) => entryOf(posting, index + 1, chart, draw));
+  const entries = books.map((posted, index) => entryOf(posted, index + 1, chart, draw));
   const review = new Review({
     chart,
     from: FROM,
@@ -387,7 +384,7 @@ export function runReviewTrial(seed: number, slips = 10): ReviewTrial {
         return number === '6100';
       case 'invoice left out':
         return removed.some(
-          (posting) => posting.explanation.startsWith('Invoice ') && title.startsWith(posting.explanation.slice(8)),
+          (posted) => posted.explanation.startsWith('Invoice ') && title.startsWith(posted.explanation.slice(8)),
         );
       case 'wrong side':
         return number === '4300';
@@ -416,8 +413,8 @@ export function runReviewTrial(seed: number, slips = 10): ReviewTrial {
   };
 }
 
-function entryOf(posting: Posting, index: number, chart: Chart, draw: (below: number) => number): ReviewedEntry {
-  const { date, explanation, reference, lines, late } = posting;
+function entryOf(posted: Posting, index: number, chart: Chart, draw: (below: number) => number): ReviewedEntry {
+  const { date, explanation, reference, lines, late } = posted;
   return {
     place: index,
     number: `${date.slice(0, 4)}-${String(index).padStart(4, '0')}`,

@@ -21,8 +21,7 @@ export function checkDate(
 ): Checked<CivilDate> {
   const refuse = (code: string, message: string): Checked<CivilDate> => refused([problem(code, 'date', message)]);
   if (text.trim() === '') return refuse('not-a-date', 'Enter a date.');
-  if (!isCivilDate(text))
-    return refuse('not-a-date', `“${text}” is not a date, such as 30 September 2026.`);
+  if (!isCivilDate(text)) return refuse('not-a-date', `“${text}” is not a date, such as 30 September 2026.`);
   const { calendar, changeoverDate, today } = books;
   const isOpening = kind === 'opening' || reversesOpening;
   if (text < calendar.firstDay && !isOpening) {

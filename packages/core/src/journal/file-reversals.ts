@@ -89,7 +89,15 @@ export function fileReversals(
 
 /** An entry of a file as if it were posted, for what a reversal asks of it. */
 export function asPosted(entry: CheckedEntry, sequence = 0): PostedEntry {
-  return { ...entry, place: sequence, year: '', number: 0, stage: stageOf(entry.kind), source: 'import', postedAt: '' };
+  return {
+    ...entry,
+    place: sequence,
+    year: '',
+    number: 0,
+    stage: stageOf(entry.kind),
+    source: 'import',
+    postedAt: '',
+  };
 }
 
 /** The first row that is not the line of the reversal, or what it lacks. */
