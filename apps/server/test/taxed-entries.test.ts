@@ -179,7 +179,7 @@ describe('a taxed entry', () => {
       'supply_date,tax_code,amount_is,tax_adjustment,tax_rate,tax_base,tax_side',
     );
     const other = await taxedBooks();
-    const imported = await server.request('POST', `${other}/entries/import`, csv.replaceAll('reversing', 'ordinary'));
+    const imported = await server.request('POST', `${other}/entries/import`, csv);
     expect([imported.status, imported.body]).toEqual([201, expect.objectContaining({ posted: 3 })]);
     const both = await Promise.all([base, other].map((path) => server.request('GET', `${path}/entries?limit=500`)));
     const [mine, theirs] = both.map(({ body }) =>
