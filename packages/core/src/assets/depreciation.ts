@@ -41,7 +41,7 @@ export interface DepreciableAsset {
  * asset came by its 15th day (common practice). Declining balance works by fiscal years and changes to straight line over
  * the rest of the life as soon as that writes off more; it never goes below the residual value.
  *
- * @param at the day; flows of its month count if it is the month's last day
+ * @param date the day; flows of its month count if it is the month's last day
  * @param start when fiscal years begin, and with them their months
  * @returns minor units, from zero to cost less residual; undefined if life or rate are missing
  * @example accumulatedDepreciation({cost: 1300000, residual: 100000, acquired: '2012-04-01', method: 'straight-line', life: '5'}, '2012-12-31', fromJanuary) // → 180000
@@ -82,7 +82,7 @@ export interface TakenOn {
  * goes below the residual value.
  *
  * @param since the day after which it counts
- * @param at the last day that counts
+ * @param date the last day that counts
  * @returns minor units, never negative; undefined if life or rate are missing
  * @example depreciationBetween(truck, d('2012-11-30'), d('2012-12-31'), fromJanuary) // → 20000
  */

@@ -1,7 +1,7 @@
 /**
  * The letter of an adjusting entry, by which the worksheet tells it from the others of its fiscal year.
  *
- * @param place which of the adjusting entries of its year it is, in the order of posting, from 1
+ * @param index which of the adjusting entries of its year it is, in the order of posting, from 1
  * @example adjustmentLetter(2) // → 'b'
  * @example adjustmentLetter(28) // → 'ab'
  */

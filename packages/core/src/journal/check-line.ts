@@ -26,9 +26,9 @@ export interface ReadLine {
 }
 
 /**
- * Reads one proposed line against the books. Problems are added at `lines.<place>.<field>`.
+ * Reads one proposed line against the books. Problems are added at `lines.<index>.<field>`.
  *
- * @param place from 0, for the path only
+ * @param index from 0, for the path only
  * @returns the line, or undefined if a problem kept it from being read
  */
 export function checkLine(

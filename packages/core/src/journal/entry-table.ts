@@ -67,7 +67,7 @@ export interface EntryTableOf {
  * belong to, those up to where debits equal credits, with the tax on top of what is net, are one.
  *
  * @returns the rows, and how the dates were read where that is not plain
- * @example entryTable([{line: 2, cells: {date: '2026-03-01', from_account: '1010', to_account: '6100', amount: '5'}}], of)
+ * @example entryTable([{line: 2, cells: {date: '2026-03-01', from_account: '1010', to_account: '6100', amount: '5'}}], context)
  *   // → two rows of the entry `row 2`: 6100 debit 5.00, 1010 credit 5.00
  */
 export function entryTable(

@@ -22,7 +22,7 @@ export function findDraft(db: Db, organisation: number, id: number): DraftRow | 
 /**
  * A draft that waits, by its id.
  *
- * @param at the place in the request that names it
+ * @param path the place in the request that names it
  * @throws {Refusal} 404; 409 if it has been posted or discarded meanwhile, saying which
  */
 export function draftOf(db: Db, organisation: number, id: number, path = ''): DraftRow {

@@ -73,7 +73,7 @@ export class ZipWriter {
     return this.add(new ZipDeflate(name, { level: 6 }), new TextEncoder().encode(text), this.at);
   }
 
-  /** Adds what is packed already as it is. @param at UTC moment that it is of */
+  /** Adds what is packed already as it is. @param moment UTC moment that it is of */
   addPacked(name: string, bytes: Uint8Array, moment = this.at): ZipPart {
     return this.add(new ZipPassThrough(name), bytes, moment);
   }

@@ -44,7 +44,7 @@ export function isCells(text: string): boolean {
  * Reads cells pasted from a spreadsheet into a tray: by their headings if the first row has any, else from the column
  * that was pasted into, one after the other.
  *
- * @param at the key of the column that was pasted into
+ * @param fromKey the key of the column that was pasted into
  * @param shown the columns as they stand in the table, in their order
  */
 export function pastedRows(
