@@ -374,7 +374,10 @@ test('an entry is kept as a pattern and begun again by its name, with its amount
   await page.getByLabel('Note, line 1').fill('typed before');
   await explanation.fill('mon');
   await expect(page.getByRole('option', { name: /Monthly rent/ })).toBeVisible();
-  await explanation.press('ArrowDown');
+  await expect(async () => {
+    await explanation.press('ArrowDown');
+    await expect(explanation).toHaveAttribute('aria-activedescendant', /./, { timeout: 100 });
+  }).toPass();
   await explanation.press('Enter');
   await expect(explanation).toHaveValue('Rent of the press house');
   await expect(page.getByLabel('Note, line 1')).toHaveValue('typed before');

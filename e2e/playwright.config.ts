@@ -3,8 +3,10 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
-  timeout: 90_000,
-  expect: { timeout: 20_000 },
+  globalSetup: './served.ts',
+  // long enough for a machine that others keep busy; nothing waits for as long as that where it works
+  timeout: 300_000,
+  expect: { timeout: 60_000 },
   workers: 2,
   retries: 0,
   reporter: 'list',

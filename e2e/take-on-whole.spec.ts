@@ -72,8 +72,7 @@ for (const [saying, order] of [
     signedIn: page,
     demo,
   }) => {
-    test.setTimeout(180_000);
-    page.setDefaultTimeout(20_000);
+    test.slow();
     const made = await page.request.post(`${demo}/api/organisations`, {
       data: {
         name: `Other books, ${saying}`,
