@@ -3,6 +3,7 @@
 -- What happened to locks and closings: one id, one event.
 CREATE TRIGGER period_event_insert BEFORE INSERT ON period_event BEGIN
   SELECT RAISE(ABORT, 'period: its history is never changed') WHERE EXISTS (SELECT 1 FROM period_event WHERE id = NEW.id);
+  SELECT RAISE(ABORT, 'period: what happened is sealed') WHERE NEW.record_seal NOT GLOB '[0-9a-f]*' OR length(NEW.record_seal) <> 64;
 END;
 
 -- Not changed.
@@ -14,6 +15,7 @@ CREATE TRIGGER period_event_delete BEFORE DELETE ON period_event BEGIN SELECT RA
 -- What happened to the set-up: one id, one event.
 CREATE TRIGGER set_up_change_insert BEFORE INSERT ON set_up_change BEGIN
   SELECT RAISE(ABORT, 'audit trail: never changed') WHERE EXISTS (SELECT 1 FROM set_up_change WHERE id = NEW.id);
+  SELECT RAISE(ABORT, 'audit trail: what happened is sealed') WHERE NEW.record_seal NOT GLOB '[0-9a-f]*' OR length(NEW.record_seal) <> 64;
 END;
 
 -- Not changed.
@@ -25,6 +27,7 @@ CREATE TRIGGER set_up_change_delete BEFORE DELETE ON set_up_change BEGIN SELECT 
 -- What happened to the take-on: one id, one event.
 CREATE TRIGGER take_on_event_insert BEFORE INSERT ON take_on_event BEGIN
   SELECT RAISE(ABORT, 'take-on: its history is never changed') WHERE EXISTS (SELECT 1 FROM take_on_event WHERE id = NEW.id);
+  SELECT RAISE(ABORT, 'take-on: what happened is sealed') WHERE NEW.record_seal NOT GLOB '[0-9a-f]*' OR length(NEW.record_seal) <> 64;
 END;
 
 -- Not changed.

@@ -1,8 +1,9 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { backUp, backupsFolder } from './areas/backups/backup.js';
+import { backUp } from './areas/backups/backup.js';
 import { verifyBooks } from './areas/proofs/verify-books.js';
 import { booksFile } from './platform/database/connection.js';
+import { backupsFolder } from './platform/database/ends-beside.js';
 import { messageOf } from './platform/problems/message-of.js';
 
 const folder = resolve(process.argv[2] ?? '.data/books');

@@ -3,7 +3,7 @@ import type { FullCheck } from '../src/areas/proofs/chain-check.js';
 import { FullChecks } from '../src/areas/proofs/full-checks.js';
 
 test('the first full reading is waited for, but not until its end; afterwards the last one is there at once', async () => {
-  const waiting: ((read: FullCheck | { lines: number; differing: number }) => void)[] = [];
+  const waiting: ((read: FullCheck | { lines: number; differing: number } | []) => void)[] = [];
   const slow = { run: () => new Promise((resolve) => waiting.push(resolve)) };
   const before: FullCheck[] = [];
   const kept: FullCheck[] = [];
@@ -20,6 +20,8 @@ test('the first full reading is waited for, but not until its end; afterwards th
   waiting[0]?.(found);
   await new Promise(setImmediate);
   waiting[1]?.({ lines: 0, differing: 0 });
+  await new Promise(setImmediate);
+  waiting[2]?.([]);
   await new Promise(setImmediate);
   expect(await checks.last(1)).toMatchObject({ checkedTo: 7, at: expect.any(String) });
   expect(kept).toMatchObject([{ checkedTo: 7, at: expect.any(String) }]);

@@ -35,6 +35,7 @@ import * as lockedProofCommands from '../areas/proofs/keep-locked-proofs.js';
 import * as taxSettlementCommands from '../areas/tax-report/tax-settlement-commands.js';
 import * as takeOnCommands from '../areas/take-on/take-on-commands.js';
 import * as taxCodeCommands from '../areas/tax-codes/tax-code-commands.js';
+import type { ChainEnds } from '../platform/database/chain-ends.js';
 import type { Clock } from '../platform/database/clock.js';
 import * as outboxCommands from '../platform/outbox/outbox-commands.js';
 import * as sessionCommands from '../platform/sessions/session-commands.js';
@@ -83,9 +84,9 @@ export const commands = new TaskTable<Command<any, unknown>>(
   archiveCommands,
 );
 
-/** Opens books for writing, with every area that has to hear of another's changes. */
-export function openForCommands(folder: string, clock: Clock): WriteContext {
-  return new WriteContext(folder, clock, [listenTo(broughtForwardChanged, settleBroughtForward)]);
+/** Opens books for writing, with every area that has to hear of another's changes. @param chainEnds where their ends are kept beside them */
+export function openForCommands(folder: string, clock: Clock, chainEnds?: ChainEnds): WriteContext {
+  return new WriteContext(folder, clock, [listenTo(broughtForwardChanged, settleBroughtForward)], chainEnds);
 }
 
 /** Does one command in a transaction, all of it or nothing, once what it demands is given. */

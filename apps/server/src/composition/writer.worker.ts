@@ -1,3 +1,4 @@
+import { ChainEnds } from '../platform/database/chain-ends.js';
 import { clockFor } from '../platform/database/clock.js';
 import { CommandGroups } from '../platform/threads/command-groups.js';
 import { serveTogether } from '../platform/threads/serve-tasks.js';
@@ -8,7 +9,7 @@ import { commands, openForCommands, runCommand } from './commands.js';
 const LOOK_EVERY = 1_000;
 
 const { folder, today } = begunWith();
-const context = openForCommands(folder, clockFor(today));
+const context = openForCommands(folder, clockFor(today), new ChainEnds(folder));
 setInterval(() => context.lookForOthers(), LOOK_EVERY);
 
 const groups = new CommandGroups(

@@ -1,4 +1,4 @@
-import type { Period, ProofKey } from '@just-ledger/core';
+import type { Period, ProofKey, ProofUnit } from '@just-ledger/core';
 import { IsOptional, IsString, MaxLength } from 'class-validator';
 
 /** The date at which the proofs are drawn. */
@@ -35,7 +35,7 @@ export interface ProofResponse {
   right: string;
   difference: string;
   holds: boolean;
-  unit: 'amount' | 'entries' | 'lines';
+  unit: ProofUnit;
   remark: string | null;
   /** What its difference comes from; null where it holds, or nothing was found. */
   explanations: ExplanationsResponse | null;

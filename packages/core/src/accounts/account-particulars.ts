@@ -1,4 +1,5 @@
 import type { Particulars } from '../audit-trail/set-up-change.js';
+import type { ComparedFields } from '../audit-trail/stand-by-history.js';
 import { textParticulars } from '../text-details/text-details.js';
 import { ACCOUNT_DETAILS } from './account-details.js';
 import { ACCOUNT_ROLES } from './account-role.js';
@@ -7,6 +8,23 @@ import { CASH_FLOW_CLASSES } from './cash-flow-class.js';
 import type { ChartNames } from './chart-rows.js';
 import type { Chart } from './chart.js';
 import { CLASSIFICATIONS } from './classification.js';
+
+/** What of an account is compared with its history: all that names nothing else. */
+export const COMPARED_OF_ACCOUNT: ComparedFields = {
+  number: 'any',
+  name: 'any',
+  element: 'any',
+  'shown under': Object.values(CLASSIFICATIONS).map(({ label }) => label),
+  'normal balance': 'any',
+  control: 'any',
+  currency: 'any',
+  'typed entries': 'any',
+  'settles documents': 'any',
+  'what it does': Object.values(ACCOUNT_ROLES).map(({ label }) => label),
+  share: 'any',
+  'cash flow': Object.values(CASH_FLOW_CLASSES).map(({ label }) => label),
+  'in use': 'any',
+};
 
 /** An account's particulars in words, as its trail tells them. */
 export function accountParticulars(account: Account, chart: Chart, names: ChartNames): Particulars {

@@ -485,6 +485,7 @@ export const ARCHIVE_FILES = {
     reason: optional(text()),
     entries: whole('How many entries there were.', 0),
     seal: sha256('The last seal there was.'),
+    recordSeal: sha256('The seal of this record, after that of the record before it.'),
   }),
   'period-locks': record('Periods that are locked now.', {
     period: text('A month, or `brought-forward`.', 20),
@@ -507,6 +508,7 @@ export const ARCHIVE_FILES = {
     reason: optional(text()),
     entries: whole(undefined, 0),
     seal: sha256('The last seal there was.'),
+    recordSeal: sha256('The seal of this record, after that of the record before it.'),
   }),
   'locked-proofs': record('The figures of proofs as they stood when months were locked.', {
     period: text('The month.', 20),
@@ -545,6 +547,7 @@ export const ARCHIVE_FILES = {
     fields: list(
       record('A field, what it was and what it became, in words.', { field: text(), from: inWords, to: inWords }),
     ),
+    recordSeal: sha256('The seal of this record, after that of the record before it.'),
   }),
   papers: record('What stands of each paper to gather.', {
     paper: text(undefined, 100),

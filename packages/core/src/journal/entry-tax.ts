@@ -7,7 +7,7 @@ import type { Percent } from '../money/percent.js';
 import { baseAmount, rateTolerance } from '../money/rate.js';
 import { type AmountToTax, taxAmounts, type TaxedAmount } from '../tax-codes/tax-amounts.js';
 import { TAX_SIDES, type TaxCode, taxRateOn, wholeRate } from '../tax-codes/tax-code.js';
-import { canonicalJson } from './canonical-json.js';
+import { canonicalJson } from '../audit-trail/canonical-json.js';
 import type { EntryLine, ForeignAmount } from './entry.js';
 
 /** How a line is to be taxed. */

@@ -5,7 +5,7 @@ import { stageOf, type Stage } from '../ledger/entry-kind.js';
 import { negated } from '../money/minor.js';
 import { fiscalYearOf, periodOf } from '../organisations/books-calendar.js';
 import { problem, refused, valid, type Checked } from '../problems/problem.js';
-import { canonicalJson } from './canonical-json.js';
+import { canonicalJson } from '../audit-trail/canonical-json.js';
 import { checkDate } from './check-date.js';
 import { entryNumber, type CheckedEntry, type EntryLine, type LineTax, type PostedEntry } from './entry.js';
 

@@ -1,11 +1,8 @@
-import { canonicalJson, type CanonicalValue } from './canonical-json.js';
+import { canonicalJson, type CanonicalValue } from '../audit-trail/canonical-json.js';
 import type { EntryLine, ForeignAmount, LineTax, PostedEntry } from './entry.js';
 
 /** The version of the sealed form, written into it as `v`. */
 export const SEALED_VERSION = 1;
-
-/** The seal that the first entry of an organisation follows: 64 zeros. */
-export const FIRST_PREVIOUS_SEAL = '0'.repeat(64);
 
 /**
  * The canonical text of an entry: what its seal covers and what the database keeps beside its lines. It holds ids,
@@ -101,11 +98,6 @@ function lineOfSealed({
         },
       }),
   };
-}
-
-/** The text whose SHA-256 is an entry's seal. */
-export function sealInput(previousSeal: string, content: string): string {
-  return `${previousSeal}\n${content}`;
 }
 
 function sealedLine(line: EntryLine): string {

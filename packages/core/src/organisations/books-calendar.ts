@@ -182,6 +182,17 @@ export function periodName(start: YearStart, period: Period): string {
   return `${isOneYear ? longDate(from).slice(0, -5) : longDate(from)} to ${longDate(to)}`;
 }
 
+/** Whether a text names a period: a month of the books, or what was brought forward. A year is none. @example isPeriod('2026') // → false */
+export function isPeriod(text: string): text is Period {
+  return text === BROUGHT_FORWARD || /^\d{4}-\d{2}$/.test(text);
+}
+
+/** What a lock or a closing is of, within a sentence: a month, a year, what was brought forward. @example lockedName(calendar, '2026-09') // → 'September 2026' */
+export function lockedName(start: YearStart, text: string): string {
+  if (text === BROUGHT_FORWARD) return 'what was brought forward';
+  return isPeriod(text) ? periodName(start, text) : text;
+}
+
 /** A month at the head of a column: when it begins. @example shortMonthName(fromSixth, '2026-09') // → '6 Sep' */
 export function shortMonthName({ fiscalYearStartDay }: YearStart, month: Month): string {
   const name = monthName(month).slice(0, 3);

@@ -18,10 +18,15 @@ export const PROOFS = {
   'stock-inventory': 'Stock list = inventory',
   'totals-lines': 'Totals = lines',
   seals: 'Seals unbroken',
+  'kept-seals': 'Seals kept = seals of entries',
+  history: 'Set-up and locks = their history',
 } as const;
 
 /** A key of {@link PROOFS}. */
 export type ProofKey = keyof typeof PROOFS;
+
+/** What the two figures of a proof are: amounts of money, or counts. */
+export type ProofUnit = 'amount' | 'entries' | 'lines' | 'seals' | 'records';
 
 /** Something that a difference comes from: an entry, or an account that stands otherwise than it should. */
 export interface Explanation {
@@ -60,8 +65,8 @@ export interface Proof {
   readonly right: Minor;
   readonly difference: Minor;
   readonly holds: boolean;
-  /** Amounts of money, or counts of entries or lines. */
-  readonly unit: 'amount' | 'entries' | 'lines';
+  /** Amounts of money, or counts of something. */
+  readonly unit: ProofUnit;
   /** What explains a difference, or what was looked at, as a sentence. */
   readonly remark?: string;
   /** What a difference comes from, where something was found. */

@@ -23,6 +23,7 @@ import { CombinationIds } from '../journal/combination-ids.js';
 import { postingStatements } from '../journal/posting-statements.js';
 import { organisationOf, organisationResponse } from '../organisations/organisation-store.js';
 import { fullCheck } from '../proofs/chain-check.js';
+import { recordProofs } from '../proofs/proof-readings.js';
 import { type ArchiveBytes, recordsOf } from './archive-records.js';
 import { ARCHIVE_TABLES, archivedColumns, PERSON_FIELDS, type TableFile } from './archive-tables.js';
 import { standOf } from './books-stand.js';
@@ -274,6 +275,7 @@ function finishAccounts({ db }: WriteContext, id: number, files: ArchiveBytes): 
 function assertSame({ db }: WriteContext, id: number, manifest: ArchiveManifest): void {
   const check = fullCheck(db, id);
   const isSame = check.checkedTo === manifest.entries && check.lastSeal === manifest.lastSeal;
-  if (isSame && check.proofs.every((proof) => proof.holds)) return;
+  const proofs = [...check.proofs, ...recordProofs(db, id, [])];
+  if (isSame && proofs.every((proof) => proof.holds)) return;
   throw unprocessable('archive-refused', '', 'The books made of this archive do not verify. Nothing has been kept.');
 }

@@ -4,19 +4,25 @@ import {
   type ArchiveFile,
   archiveFileName,
   type ArchiveManifest,
+  changeContent,
   CLASSIFICATIONS,
   entryOfSealed,
+  eventContent,
   FIRST_PREVIOUS_SEAL,
+  groupsOf,
   isCivilDate,
   isCurrencyCode,
   problem,
   type Problem,
   scheduleProblems,
+  type SealedChange,
   type SealedEntry,
+  type SealedEvent,
   isClassification,
 } from '@just-ledger/core';
 import { plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
+import { sealAfter } from '../../platform/database/seal-after.js';
 import { sealOf } from '../journal/append-entry.js';
 import { type ArchiveBytes, linesOfBytes, recordsOf } from './archive-records.js';
 import { PERSON_FIELDS } from './archive-tables.js';
@@ -48,6 +54,7 @@ export function checkArchive(
     ...referenceProblems(files),
     ...unfinishedProblems(files),
     ...chainProblems(files, manifest, step),
+    ...historyProblems(files),
   ];
 }
 
@@ -178,7 +185,9 @@ function termsWithoutIds(amounts: unknown): unknown {
 
 function chainProblems(files: ArchiveBytes, manifest: ArchiveManifest, step: (entries: number) => void): Problem[] {
   const people = new Set(at(files, 'people').map(({ row }) => row['id']));
+  const kept = keptSeals(files);
   let [entries, lastSeal] = [0, FIRST_PREVIOUS_SEAL];
+  const differing = keptOtherwise(kept, 0, FIRST_PREVIOUS_SEAL);
   for (const { sealed, seal, postedBy } of recordsOf<ArchivedEntry>(files, 'entries')) {
     entries += 1;
     const path = `entries.jsonl:${entries}`;
@@ -190,10 +199,12 @@ function chainProblems(files: ArchiveBytes, manifest: ArchiveManifest, step: (en
     if (!people.has(postedBy))
       return [problem('archive-person', path, `${path}: postedBy names nobody in people.jsonl.`)];
     lastSeal = seal;
+    differing.push(...keptOtherwise(kept, entries, seal));
     if (entries % 500 === 0) step(entries);
   }
+  for (const place of kept.keys()) if (place > entries) differing.push(...keptOtherwise(kept, place, ''));
   return entries === manifest.entries && lastSeal === manifest.lastSeal
-    ? []
+    ? differing
     : [
         problem(
           'archive-seal',
@@ -201,6 +212,57 @@ function chainProblems(files: ArchiveBytes, manifest: ArchiveManifest, step: (en
           'The last entry is not the one that the manifest names: some are missing.',
         ),
       ];
+}
+
+/** A seal that a record keeps of the last entry there was. */
+interface ArchivedSeal {
+  readonly path: string;
+  readonly seal: string;
+}
+
+/** The seals that locks, closings, sign-offs and issued papers keep, by the place of their entry. */
+function keptSeals(files: ArchiveBytes): ReadonlyMap<number, readonly ArchivedSeal[]> {
+  const kept = (['period-locks', 'period-events', 'take-on-events', 'issued-papers'] as const).flatMap((file) =>
+    at(files, file).map(({ row, place }) => ({
+      path: place,
+      entries: Number(row['entries']),
+      seal: String(row['seal']),
+    })),
+  );
+  return groupsOf(kept, ({ entries }) => entries);
+}
+
+function keptOtherwise(kept: ReadonlyMap<number, readonly ArchivedSeal[]>, place: number, seal: string): Problem[] {
+  return (kept.get(place) ?? [])
+    .filter((record) => record.seal !== seal)
+    .map(({ path }) =>
+      problem('archive-seal', path, `${path}: it keeps another seal of entry no. ${place} than the archive has.`),
+    );
+}
+
+/** Histories in which a record is not what was sealed, or does not follow the one before. */
+function historyProblems(files: ArchiveBytes): Problem[] {
+  return [
+    ...brokenHistory(files, 'period-events', (record: SealedEvent) => eventContent(record)),
+    ...brokenHistory(files, 'take-on-events', (record: SealedEvent) => eventContent(record)),
+    ...brokenHistory(files, 'set-up-changes', (record: SealedChange) => changeContent(record)),
+  ];
+}
+
+function brokenHistory<Sealed>(
+  files: ArchiveBytes,
+  file: ArchiveFile,
+  contentOf: (record: Sealed) => string,
+): Problem[] {
+  let [line, previous] = [0, FIRST_PREVIOUS_SEAL];
+  for (const record of recordsOf<Sealed & { readonly recordSeal: string }>(files, file)) {
+    line += 1;
+    const path = `${archiveFileName(file)}:${line}`;
+    if (sealAfter(previous, contentOf(record)) !== record.recordSeal)
+      return [problem('archive-seal', path, `${path}: its seal does not follow from it and the seal before it.`)];
+    previous = record.recordSeal;
+  }
+  return [];
 }
 
 /** The records of a file with the place of each. */

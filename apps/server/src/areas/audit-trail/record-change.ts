@@ -1,6 +1,7 @@
 import { fieldChanges, type Particulars, type SetUpSubject } from '@just-ledger/core';
 import { insertRows } from '../../platform/database/insert-rows.js';
 import { setUpChange } from '../../platform/database/schema.js';
+import { SET_UP_HISTORY, sealed } from '../../platform/database/sealed-histories.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 
@@ -33,5 +34,6 @@ export function recordChanges(
       ? []
       : [{ organisation, at: moment, by: person, subject, object, title, action, fields }];
   });
-  insertRows(context.db, setUpChange, rows);
+  if (rows.length > 0) context.chainMoved(organisation);
+  insertRows(context.db, setUpChange, sealed(context.db, SET_UP_HISTORY, organisation, rows));
 }

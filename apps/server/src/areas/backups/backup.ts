@@ -1,8 +1,10 @@
 import Database from 'better-sqlite3';
 import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
-import { join } from 'node:path';
-import { booksFile } from '../../platform/database/connection.js';
+import { basename, join } from 'node:path';
+import { reviewChainEnds, setChainEndsAside } from '../../platform/database/chain-ends.js';
+import { booksFile, openForReading } from '../../platform/database/connection.js';
 import { takeDataFolder } from '../../platform/database/data-folder.js';
+import { momentOfBackup, noteRestored } from '../../platform/database/ends-beside.js';
 import { copyKeptFile, keptFilesFolder } from '../../platform/files/kept-files.js';
 import { clearPassingFiles } from '../../platform/files/passing-files.js';
 
@@ -19,13 +21,6 @@ export type Verify = (folder: string) => Promise<readonly string[]> | readonly s
 
 /** A copy that does not verify; it is kept beside the others under a name that says so. */
 export class BackupNotVerifiedError extends Error {}
-
-const NAMED = /^(\d{4}-\d\d-\d\d)T(\d\d)(\d\d)(\d\d)Z$/;
-
-/** Where the backups of a data folder are, unless told otherwise. */
-export function backupsFolder(folder: string): string {
-  return join(folder, 'backups');
-}
 
 /**
  * Copies the books with SQLite's online backup, beside a running server if need be, and verifies the copy. Only a
@@ -44,6 +39,7 @@ export async function backUp(folder: string, into: string, verify: Verify, now =
   } finally {
     books.close();
   }
+  keepEndsOf(unfinished);
   const copied = backupsIn(into)[0]?.folder;
   await copyPapers(folder, unfinished, { copied });
   let wrong = await verify(unfinished);
@@ -64,7 +60,7 @@ export async function backUp(folder: string, into: string, verify: Verify, now =
 export function backupsIn(into: string): Backup[] {
   if (!existsSync(into)) return [];
   return readdirSync(into)
-    .filter((name) => NAMED.test(name) && existsSync(booksFile(join(into, name))))
+    .filter((name) => momentOfBackup(name) !== undefined && existsSync(booksFile(join(into, name))))
     .sort()
     .reverse()
     .map((name) => backupIn(into, name));
@@ -106,14 +102,26 @@ export async function restore(
     const incoming = `${books}.incoming`;
     copyFileSync(booksFile(backup), incoming);
     await copyPapers(backup, folder, { books: incoming });
-    const aside = existsSync(books)
-      ? join(folder, `books-before-restore-${now.toISOString().slice(0, 19).replaceAll(':', '')}Z.sqlite`)
-      : undefined;
+    const stamp = `${now.toISOString().slice(0, 19).replaceAll(':', '')}Z`;
+    const aside = existsSync(books) ? join(folder, `books-before-restore-${stamp}.sqlite`) : undefined;
     if (aside) setAside(books, aside);
+    setChainEndsAside(folder, `.before-restore-${stamp}`);
+    const from = momentOfBackup(basename(backup));
+    if (from !== undefined) noteRestored(folder, from, now);
     renameSync(incoming, books);
     return aside;
   } finally {
     giveBack();
+  }
+}
+
+/** Writes beside a copy where the chains in it end: a later reading of the books finds these seals in them. */
+function keepEndsOf(copy: string): void {
+  const db = openForReading(copy);
+  try {
+    reviewChainEnds(db, copy);
+  } finally {
+    db.$client.close();
   }
 }
 
@@ -154,6 +162,5 @@ function setAside(books: string, aside: string): void {
 
 function backupIn(into: string, name: string): Backup {
   const folder = join(into, name);
-  const [, day = '', hour = '', minute = '', second = ''] = NAMED.exec(name) ?? [];
-  return { folder, at: `${day}T${hour}:${minute}:${second}.000Z`, bytes: statSync(booksFile(folder)).size };
+  return { folder, at: momentOfBackup(name) ?? '', bytes: statSync(booksFile(folder)).size };
 }

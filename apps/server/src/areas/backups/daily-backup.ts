@@ -1,9 +1,10 @@
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import { backupsFolder } from '../../platform/database/ends-beside.js';
 import { messageOf } from '../../platform/problems/message-of.js';
 import { settings } from '../../platform/settings.js';
 import { BatchReader } from '../../platform/threads/threads.module.js';
 import { verifyCopy } from './backup-readings.js';
-import { backUp, type Backup, BackupNotVerifiedError, backupsFolder, backupsIn, keepLatest } from './backup.js';
+import { backUp, type Backup, BackupNotVerifiedError, backupsIn, keepLatest } from './backup.js';
 
 /** So many daily backups are kept. */
 const KEPT_BACKUPS = 14;

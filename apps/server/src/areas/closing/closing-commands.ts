@@ -14,15 +14,15 @@ import {
   reversalOf,
 } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
-import { periodEvent, yearClosing } from '../../platform/database/schema.js';
+import { yearClosing } from '../../platform/database/schema.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { booksOf } from '../books/books-store.js';
 import { EntryAppender } from '../journal/append-entry.js';
 import { type Organisation, organisationOf } from '../organisations/organisation-store.js';
-import { lock, unlock, yearFrom } from '../periods/period-commands.js';
-import { chainEnd, closedYears, periodsLockedBy } from '../periods/period-store.js';
+import { lock, recordPeriodEvent, unlock, yearFrom } from '../periods/period-commands.js';
+import { closedYears, periodsLockedBy } from '../periods/period-store.js';
 import { rulesToClose } from '../periods/rules-of-years.js';
 import { closingsWithin } from '../ledger/ledger-view.js';
 import { type ClosingSpan, closingSpan } from './closing-span.js';
@@ -99,10 +99,8 @@ export const reopenYear = defineCommand(
         .where(and(eq(yearClosing.organisation, organisation), eq(yearClosing.year, year.label)))
         .run();
     context.setUpChanged(organisation);
-    recordEvent(context, organisation, person, isWhole ? year.label : (span.periods.at(-1) ?? ''), {
-      event: 'reopened',
-      reason,
-    });
+    const period = isWhole ? year.label : (span.periods.at(-1) ?? '');
+    recordPeriodEvent(context, { organisation, person, period, event: 'reopened', reason });
     return { year: year.label, entries: numbers };
   },
 );
@@ -140,7 +138,12 @@ function markPartClosed(
   person: number,
   { year, end, periods }: ClosingSpan,
 ): void {
-  recordEvent(context, organisation.id, person, periods.at(-1) ?? '', { event: 'closed' });
+  recordPeriodEvent(context, {
+    organisation: organisation.id,
+    person,
+    period: periods.at(-1) ?? '',
+    event: 'closed',
+  });
   for (const period of closedPeriods(organisation.calendar.firstDay === year.first, periods))
     lock(context, organisation.id, person, period, end);
   context.setUpChanged(organisation.id);
@@ -158,26 +161,13 @@ function markClosed(context: WriteContext, organisation: Organisation, person: n
       rules: rulesToClose(db, organisation, year.first),
     })
     .run();
-  recordEvent(context, organisation.id, person, year.label, { event: 'closed' });
+  recordPeriodEvent(context, { ...ofYear, person, period: year.label, event: 'closed' });
   for (const period of closedPeriods(
     organisation.calendar.firstDay === year.first,
     periodsOf(organisation.calendar, year),
   ))
     lock(context, organisation.id, person, period, year.label);
   context.setUpChanged(organisation.id);
-}
-
-/** Puts on record what happened to a year or a period, and how far the chain had come. */
-function recordEvent(
-  { db, clock }: WriteContext,
-  organisation: number,
-  person: number,
-  period: string,
-  what: { readonly event: 'closed' | 'reopened'; readonly reason?: string },
-): void {
-  db.insert(periodEvent)
-    .values({ organisation, period, at: clock.moment(), by: person, ...what, ...chainEnd(db, organisation) })
-    .run();
 }
 
 /** The first year locks what was brought forward too. */

@@ -6,6 +6,7 @@ import {
   CONTACT_DETAILS,
   type ContactId,
   contactParticulars,
+  MERGED_INTO,
   problem,
   textsOr,
 } from '@just-ledger/core';
@@ -103,8 +104,8 @@ export const mergeContact = defineCommand(
       subject: 'contact',
       object: id,
       title,
-      before: { 'merged into': null },
-      after: { 'merged into': `${into.number} ${into.name}` },
+      before: { [MERGED_INTO]: null },
+      after: { [MERGED_INTO]: `${into.number} ${into.name}` },
     });
   },
 );

@@ -14,11 +14,10 @@ import {
   type PostedEntry,
   problem,
   sealedContent,
-  sealInput,
   type Stage,
   stageOf,
 } from '@just-ledger/core';
-import { hash } from 'node:crypto';
+import { sealAfter } from '../../platform/database/seal-after.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { closingPeriodsOf } from '../books/books-store.js';
@@ -165,6 +164,7 @@ export class EntryAppender {
   post(): void {
     if (this.last.place === this.posted) return;
     this.statements.post(this.origin.organisation, this.posted + 1, this.last.place);
+    this.context.chainMoved(this.origin.organisation);
     this.posted = this.last.place;
   }
 
@@ -212,7 +212,7 @@ function withinBounds({ debit, foreign }: Volume, lines: readonly EntryLine[]): 
 
 /** The seal of an entry that follows another. */
 export function sealOf(previousSeal: string, posted: PostedEntry): string {
-  return hash('sha256', sealInput(previousSeal, sealedContent(posted)));
+  return sealAfter(previousSeal, sealedContent(posted));
 }
 
 function* unlinked(entries: Iterable<CheckedEntry>): Generator<LinkedEntry> {

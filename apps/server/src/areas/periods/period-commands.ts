@@ -14,6 +14,7 @@ import {
 } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import { periodClosing, periodEvent, periodLock } from '../../platform/database/schema.js';
+import { PERIOD_HISTORY, sealed } from '../../platform/database/sealed-histories.js';
 import { notFound, Refusal } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -159,10 +160,7 @@ export function lock(
     .insert(periodLock)
     .values({ organisation, period, lockedAt: moment, lockedBy: person, closing, ...end })
     .run();
-  context.db
-    .insert(periodEvent)
-    .values({ organisation, period, event: 'locked', at: moment, by: person, ...end })
-    .run();
+  recordPeriodEvent(context, { organisation, person, period, event: 'locked', at: moment });
   context.setUpChanged(organisation);
 }
 
@@ -176,13 +174,31 @@ export function unlock(
 ): void {
   const where = and(eq(periodLock.organisation, organisation), eq(periodLock.period, period));
   if (context.db.delete(periodLock).where(where).run().changes === 0) return;
-  const end = chainEnd(context.db, organisation);
-  const moment = context.clock.moment();
-  context.db
-    .insert(periodEvent)
-    .values({ organisation, period, event: 'unlocked', at: moment, by: person, reason, ...end })
-    .run();
+  recordPeriodEvent(context, { organisation, person, period, event: 'unlocked', reason });
   context.setUpChanged(organisation);
+}
+
+/** Something that happened to a period or a year. */
+export interface PeriodHappening extends Actor {
+  readonly period: string;
+  readonly event: 'locked' | 'unlocked' | 'closed' | 'reopened';
+  readonly reason?: string;
+  /** UTC moment; now unless another is given. */
+  readonly at?: string;
+}
+
+/** Puts on record what happened to a period or a year, and how far the chain had come. */
+export function recordPeriodEvent(
+  context: WriteContext,
+  { organisation, person, period, event, reason, at = context.clock.moment() }: PeriodHappening,
+): void {
+  const { db } = context;
+  const end = chainEnd(db, organisation);
+  const happened = { organisation, period, event, at, by: person, reason: reason ?? null, ...end };
+  db.insert(periodEvent)
+    .values(sealed(db, PERIOD_HISTORY, organisation, [happened]))
+    .run();
+  context.chainMoved(organisation);
 }
 
 /** A period of the books. @throws {Refusal} 404 */

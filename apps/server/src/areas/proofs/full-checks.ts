@@ -1,12 +1,14 @@
 import { Injectable, Logger, type OnApplicationBootstrap } from '@nestjs/common';
 import { Cron } from '@nestjs/schedule';
 import { setTimeout } from 'node:timers/promises';
+import { endsBeside } from '../../platform/database/ends-beside.js';
 import { organisation } from '../../platform/database/schema.js';
+import { settings } from '../../platform/settings.js';
 import { BatchReader, Reader } from '../../platform/threads/threads.module.js';
 import { checkDocuments } from '../open-items/documents-against-lines.js';
 import { withDocuments } from './chain-check.js';
 import { type KeptCheck, LastReadings } from './last-readings.js';
-import { checkWhole } from './proof-readings.js';
+import { checkRecords, checkWhole } from './proof-readings.js';
 
 /** So many milliseconds one waits for the first full reading. */
 const PATIENCE = 1_000;
@@ -60,7 +62,10 @@ export class FullChecks implements OnApplicationBootstrap {
   private async read(id: number): Promise<KeptCheck> {
     const entries = await this.batchReader.run(checkWhole, { organisation: id });
     const found = withDocuments(entries, await this.batchReader.run(checkDocuments, { organisation: id }));
-    const check = { ...found, at: new Date().toISOString() };
+    // read first: what is committed meanwhile is in the books, too
+    const beside = endsBeside(settings.folder);
+    const records = await this.batchReader.run(checkRecords, { organisation: id, beside });
+    const check = { ...found, proofs: [...found.proofs, ...records], at: new Date().toISOString() };
     if (found.broken) this.logger.error(`organisation ${id}: entry ${found.broken.number}: ${found.broken.why}`);
     this.kept.set(id, check);
     this.lastReadings.keep(check);

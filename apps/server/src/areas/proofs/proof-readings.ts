@@ -16,6 +16,7 @@ import {
   PROOFS,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import type { KeptEnd } from '../../platform/database/ends-beside.js';
 import { defineReading } from '../../platform/threads/task.js';
 import { loadChart } from '../accounts/account-store.js';
 import { flowsBetween } from '../ledger/flow-store.js';
@@ -27,6 +28,8 @@ import { controlProofs, takeOnProofs } from '../take-on/take-on-proofs.js';
 import { fullCheck, type FullCheck } from './chain-check.js';
 import { closingProofs } from './closing-proofs.js';
 import { explained } from './explain-difference.js';
+import { historyProof } from './history-proof.js';
+import { keptSealsProof } from './kept-seals.js';
 import { type RawSum, rawSumsUntil, rawSumsWithin } from './raw-sums.js';
 
 /** The proofs that are drawn at a date. */
@@ -68,6 +71,21 @@ export const checkWhole = defineReading(
   },
   { isOfEntriesAlone: true },
 );
+
+/** Seals that were kept, and histories with what they leave. */
+export const checkRecords = defineReading(
+  'checkRecords',
+  (db: Db, { organisation, beside }: { organisation: number; beside: readonly KeptEnd[] }): Proof[] =>
+    recordProofs(db, organisation, beside),
+  { isOfEntriesAlone: true },
+);
+
+/** The proofs of what stands beside the entries. @param beside the chain ends that are kept beside the books, of whatever organisation */
+export function recordProofs(db: Db, id: number, beside: readonly KeptEnd[]): Proof[] {
+  const organisation = organisationOf(db, id);
+  const own = beside.filter((end) => end.organisation === id);
+  return [keptSealsProof(db, organisation, own), historyProof(db, organisation, own)];
+}
 
 /** Debits and credits of the raw lines. */
 function debitsAndCredits(all: readonly RawSum[]): Proof {

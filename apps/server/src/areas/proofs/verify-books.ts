@@ -1,36 +1,68 @@
+import type { Proof } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
 import { type Db, openForReading } from '../../platform/database/connection.js';
+import { endsBeside } from '../../platform/database/ends-beside.js';
 import { expectedSchema, schemaOf } from '../../platform/database/migrate.js';
 import { attachment, organisation } from '../../platform/database/schema.js';
 import { wrongWithKeptFile } from '../../platform/files/kept-files.js';
 import { fullCheck } from './chain-check.js';
 import { provedOtherwise } from './locked-proofs.js';
+import { recordProofs } from './proof-readings.js';
+
+/** A seal that somebody has on paper, or the beginning of it, and the place of its entry in the chain. */
+export interface ExpectedSeal {
+  readonly place: number;
+  readonly seal: string;
+}
+
+/** A seal as it is typed from paper; undefined if it is none. @example sealFromPaper('812:3fa2 c1d0 9b7e') // → {place: 812, seal: '3fa2c1d09b7e'} */
+export function sealFromPaper(text: string): ExpectedSeal | undefined {
+  const [, place, seal = ''] = /^(\d{1,9}):([0-9a-f]{8,64})$/.exec(text.replaceAll(/\s/g, '').toLowerCase()) ?? [];
+  return place === undefined ? undefined : { place: Number(place), seal };
+}
 
 /**
  * Reads the books of a data folder, beside a running server if need be: every seal, line and total, and whether all
  * guards of the file still stand. Names the first entry that was tampered with.
  *
+ * @param expected seals from paper, which an entry of some organisation has to have
  * @returns what was found wrong, as sentences; none if all is well
  */
-export function verifyBooks(folder: string, report: (line: string) => void): string[] {
+export function verifyBooks(
+  folder: string,
+  report: (line: string) => void,
+  expected: readonly ExpectedSeal[] = [],
+): string[] {
+  const beside = endsBeside(folder);
   const db = openForReading(folder);
   const wrong: string[] = [];
-  const [expected, found] = [expectedSchema(), schemaOf(db.$client)];
-  for (const [name, text] of expected) {
+  const [schema, found] = [expectedSchema(), schemaOf(db.$client)];
+  for (const [name, text] of schema) {
     if (!found.has(name)) wrong.push(`The guard ${name} is missing from the file.`);
     else if (found.get(name) !== text) wrong.push(`The definition of ${name} has been changed.`);
   }
-  for (const name of found.keys()) if (!expected.has(name)) wrong.push(`${name} does not belong in this file.`);
+  for (const name of found.keys()) if (!schema.has(name)) wrong.push(`${name} does not belong in this file.`);
   for (const { id, name } of db.select({ id: organisation.id, name: organisation.name }).from(organisation).all()) {
     const check = fullCheck(db, id);
-    for (const proof of check.proofs.filter((proof) => !proof.holds))
-      wrong.push(`${name}: ${proof.label} does not hold. ${proof.remark ?? ''}`);
+    for (const proof of [...check.proofs, ...recordProofs(db, id, beside)].filter((proof) => !proof.holds))
+      wrong.push(...sentencesOf(proof).map((sentence) => `${name}: ${sentence}`));
     wrong.push(...provedOtherwise(db, id).map((sentence) => `${name}: ${sentence}`));
     wrong.push(...wrongPapers(db, folder, id).map((sentence) => `${name}: ${sentence}`));
     if (!check.broken) report(`${name}: ${check.checkedTo} entries, chain intact, last seal ${check.lastSeal}`);
   }
+  const hasSeal = db.$client.prepare<object>(
+    'SELECT 1 FROM entry WHERE place = @place AND substr(seal, 1, length(@seal)) = @seal',
+  );
+  for (const { place, seal } of expected)
+    if (!hasSeal.get({ place, seal })) wrong.push(`No organisation has an entry no. ${place} with the seal ${seal}.`);
   db.$client.close();
   return wrong;
+}
+
+/** What is wrong by a proof: all that its difference comes from, as far as it is told. */
+function sentencesOf({ label, remark, explanations }: Proof): string[] {
+  const [, ...further] = explanations?.largest ?? [];
+  return [`${label} does not hold. ${remark ?? ''}`, ...further.map((explanation) => `${explanation.label}.`)];
 }
 
 /** The papers of an organisation whose files are not what was kept. */

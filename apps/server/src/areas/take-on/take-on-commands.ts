@@ -28,6 +28,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import { insertRows } from '../../platform/database/insert-rows.js';
 import { isRow, nextId } from '../../platform/database/next-id.js';
 import { entry, takeOn, takeOnEntry, takeOnEvent, takeOnRow } from '../../platform/database/schema.js';
+import { sealed, TAKE_ON_HISTORY } from '../../platform/database/sealed-histories.js';
 import { notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
@@ -405,11 +406,12 @@ function settle(context: WriteContext, organisation: number, set: Partial<typeof
 
 function record(context: WriteContext, actor: Actor, event: 'signed-off' | 'reopened', reason: string | null): void {
   const { organisation, person } = actor;
-  const end = chainEnd(context.db, organisation);
-  context.db
-    .insert(takeOnEvent)
-    .values({ organisation, event, at: context.clock.moment(), by: person, reason, ...end })
+  const { db, clock } = context;
+  const happened = { organisation, event, at: clock.moment(), by: person, reason, ...chainEnd(db, organisation) };
+  db.insert(takeOnEvent)
+    .values(sealed(db, TAKE_ON_HISTORY, organisation, [happened]))
     .run();
+  context.chainMoved(organisation);
 }
 
 /** What was brought forward, and every month that is over at the changeover date. */

@@ -33,6 +33,9 @@ export const caseless = customType<{ data: string; driverData: string }>({ dataT
 /** The changes of a record so far, counted: what an edit has to name. */
 export const version = () => integer('version').notNull().default(1);
 
+/** The seal of a record of a history: over its content and the seal of the record before it. Empty is none. */
+export const recordSealColumn = () => text('record_seal').notNull().default('');
+
 /** That a column holds a day of the calendar. */
 export const isDay = (column: SQLiteColumn): SQL => sql`date(${column}, '+0 days') IS ${column}`;
 

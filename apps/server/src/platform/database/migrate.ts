@@ -6,6 +6,10 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { booksFile, openForWriting } from './connection.js';
 import { keepGuarantees, withoutGuarantees } from './guarantees.js';
+import { sealOlderHistories } from './sealed-histories.js';
+
+/** Books of fewer migrations than this did not seal what happened to locks and to the set-up. */
+const UNSEALED_HISTORIES = 27;
 
 const MIGRATIONS = fileURLToPath(new URL('../../../drizzle', import.meta.url));
 
@@ -34,7 +38,10 @@ export async function prepareBooks(folder: string): Promise<void> {
         await db.$client.backup(join(folder, `books-before-migration-${done.length + 1}.sqlite`));
       }
       db.$client.pragma('foreign_keys = OFF'); // a migration may rebuild a table; inside one the pragma does nothing
-      withoutGuarantees(db.$client, () => migrate(db, { migrationsFolder: MIGRATIONS }));
+      withoutGuarantees(db.$client, () => {
+        migrate(db, { migrationsFolder: MIGRATIONS });
+        if (done.length > 0 && done.length < UNSEALED_HISTORIES) sealOlderHistories(db);
+      });
       db.$client.pragma('foreign_keys = ON');
       db.$client.exec('ANALYZE');
     }
@@ -54,13 +61,22 @@ export function expectedSchema(): Map<string, string> {
   return schema;
 }
 
-/** Every table, index and trigger of a file with its SQL, by name. */
+/** What SQLite and the migrations keep for themselves. */
+const OWN_TABLES: ReadonlySet<string> = new Set([
+  'sqlite_sequence',
+  'sqlite_stat1',
+  'sqlite_stat4',
+  '__drizzle_migrations',
+]);
+
+/** Every table, view, index and trigger of a file with its SQL, by name. An index without any is part of its table. */
 export function schemaOf(client: Database.Database): Map<string, string> {
   const rows = client
-    .prepare<[], { name: string; sql: string }>(
-      "SELECT name, sql FROM sqlite_schema WHERE sql IS NOT NULL AND name NOT LIKE 'sqlite_%' AND name NOT LIKE '__drizzle%'",
+    .prepare<[], { type: string; name: string; sql: string }>(
+      'SELECT type, name, sql FROM sqlite_schema WHERE sql IS NOT NULL',
     )
-    .all();
+    .all()
+    .filter(({ type, name }) => type !== 'table' || !OWN_TABLES.has(name));
   return new Map(rows.map((row) => [row.name, row.sql]));
 }
 

@@ -63,6 +63,7 @@ export class CommandGroups {
         if (performance.now() > end) break;
       }
       $client.exec('COMMIT');
+      this.context.committed();
     } catch (error) {
       if ($client.inTransaction) $client.exec('ROLLBACK');
       this.context.forget();

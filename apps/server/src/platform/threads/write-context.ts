@@ -1,6 +1,8 @@
 import type { Clock } from '../database/clock.js';
+import type { ChainEnds } from '../database/chain-ends.js';
 import { type Db, openForWriting } from '../database/connection.js';
 import { nextEpoch } from '../derived/epoch.js';
+import { messageOf } from '../problems/message-of.js';
 
 /** Something that one area tells others before a transaction is committed. */
 export interface Notice<Args> {
@@ -28,11 +30,13 @@ export class WriteContext {
   private seenVersion: number | undefined;
   private readonly kept = new Map<number, { readonly key: string; readonly value: unknown }>();
   private readonly notices = new Map<string, { readonly noticeName: string; readonly args: unknown }>();
+  private readonly moved = new Set<number>();
 
   constructor(
     folder: string,
     readonly clock: Clock,
     private readonly listeners: readonly Listener[] = [],
+    private readonly chainEnds?: ChainEnds,
   ) {
     this.db = openForWriting(folder);
     this.dataVersion = this.db.$client.prepare<[], number>('PRAGMA data_version').pluck();
@@ -66,6 +70,23 @@ export class WriteContext {
     this.notices.set(`${noticeName} ${keyOf(args)}`, { noticeName, args });
   }
 
+  /** Says that an entry of an organisation was posted, or a record added to one of its histories. */
+  chainMoved(organisation: number): void {
+    this.moved.add(organisation);
+  }
+
+  /** After a commit: where chains have moved, their ends are kept beside the books before anybody is told. */
+  committed(): void {
+    if (this.moved.size === 0) return;
+    try {
+      this.chainEnds?.keep(this.db, this.moved);
+      this.moved.clear();
+    } catch (error) {
+      // what was committed holds; the next commit tries again
+      console.error(`Where the entries end could not be kept beside the books: ${messageOf(error)}`);
+    }
+  }
+
   /** Does work in one transaction: all of it, or nothing. Work that returns a promise is refused by the database. */
   transact<T>(work: () => T): T {
     const whole = this.db.$client.transaction((): T => {
@@ -74,7 +95,9 @@ export class WriteContext {
       return result;
     });
     try {
-      return whole.immediate();
+      const result = whole.immediate();
+      if (!this.db.$client.inTransaction) this.committed();
+      return result;
     } catch (error) {
       this.forget();
       throw error;

@@ -37,10 +37,10 @@ export function FindPanel({
   const [chosen, setChosen] = useState(0);
   const [wanted, setWanted] = useState<{ readonly isBeside: boolean }>();
   const text = useSettled(typed.trim(), QUIET);
-  const { data: accounts = [] } = useQuery(accountsQuery(organisation.id, to));
+  const { data: accounts = [], isPending: isWithoutAccounts } = useQuery(accountsQuery(organisation.id, to));
   const { data: answer, error } = useQuery(findQuery(organisation.id, text));
   const lately = useMemo(() => openedLately(email, organisation.id), [email, organisation.id]);
-  const isAnswered = typed.trim() === '' || error !== null || answer?.text === typed.trim();
+  const isAnswered = typed.trim() === '' || error !== null || (answer?.text === typed.trim() && !isWithoutAccounts);
   const items = useMemo(() => {
     const span = typed.trim() === '' ? undefined : typedSpan(typed, to, calendar, ownDateOrder());
     const known = typed.trim() === '' ? undefined : answer;

@@ -16,21 +16,27 @@ export function Find({
   /** The names of the stages by their keys. */
   stages: ReadonlyMap<string, string>;
 }) {
-  const [isOpen, setOpen] = useState(false);
-  useHotkeys('f', () => setOpen(true), {
+  const [isOpen, setIsOpen] = useState(false);
+  const [openings, setOpenings] = useState(0);
+  const open = (): void => {
+    if (isOpen) return;
+    setOpenings((count) => count + 1);
+    setIsOpen(true);
+  };
+  useHotkeys('f', open, {
     useKey: true,
     preventDefault: true,
     ignoreEventWhen: ({ target }) => isInField(target),
   });
-  useHotkeys('alt+q', () => setOpen(true), { preventDefault: true, enableOnFormTags: true });
+  useHotkeys('alt+q', open, { preventDefault: true, enableOnFormTags: true });
   return (
     <>
-      <button className={styles.opens} type="button" onClick={() => setOpen(true)}>
+      <button className={styles.opens} type="button" onClick={open}>
         Find <KeyCap>f</KeyCap>
       </button>
       <Dialog
         open={isOpen}
-        onClose={() => setOpen(false)}
+        onClose={() => setIsOpen(false)}
         aria-labelledby="find-label"
         transitionDuration={0}
         slotProps={{
@@ -39,7 +45,8 @@ export function Find({
           backdrop: { invisible: true },
         }}
       >
-        <FindPanel screens={screens} stages={stages} onDone={() => setOpen(false)} />
+        {/* begun anew each time, even where the one before has not quite gone: its field takes what is typed */}
+        <FindPanel key={openings} screens={screens} stages={stages} onDone={() => setIsOpen(false)} />
       </Dialog>
     </>
   );

@@ -18,6 +18,7 @@ import {
   json,
   moment,
   oneOf,
+  recordSealColumn,
   table,
   version,
 } from '../columns.js';
@@ -110,8 +111,12 @@ export const setUpChange = table(
     title: text('title').notNull(),
     action: oneOf('action', ['added', 'changed', 'removed']).notNull(),
     fields: json<FieldChange[]>('fields').notNull(),
+    recordSeal: recordSealColumn(),
   },
-  (self) => [index('set_up_change_object').on(self.organisation, self.subject, self.object, self.id)],
+  (self) => [
+    index('set_up_change_object').on(self.organisation, self.subject, self.object, self.id),
+    index('set_up_change_organisation').on(self.organisation, self.id),
+  ],
 );
 
 export const paperToGather = table(

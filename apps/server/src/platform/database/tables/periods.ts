@@ -1,6 +1,6 @@
 import type { ClosingRules, PartnerShare, ProofKey } from '@just-ledger/core';
 import { integer, primaryKey, text } from 'drizzle-orm/sqlite-core';
-import { civilDate, json, moment, oneOf, percent, period, table } from '../columns.js';
+import { civilDate, json, moment, oneOf, percent, period, recordSealColumn, table } from '../columns.js';
 import { organisationColumn } from './organisations.js';
 import { personColumn } from './people.js';
 
@@ -31,6 +31,7 @@ export const periodClosing = table(
   (self) => [primaryKey({ columns: [self.organisation, self.period] })],
 );
 
+/** What happened to locks and closings, each sealed after the one before. */
 export const periodEvent = table('period_event', {
   id: integer('id').primaryKey(),
   organisation: organisationColumn(),
@@ -42,6 +43,7 @@ export const periodEvent = table('period_event', {
   reason: text('reason'),
   entries: integer('entries').notNull(),
   seal: text('seal').notNull(),
+  recordSeal: recordSealColumn(),
 });
 
 /** The two figures of a proof as they stood when a month was locked: as at its last day, with so many entries posted. */

@@ -1,7 +1,7 @@
 import type { PostedPart, TrayKey } from '@just-ledger/core';
 import { sql } from 'drizzle-orm';
 import { check, foreignKey, index, integer, primaryKey, text } from 'drizzle-orm/sqlite-core';
-import { accountId, json, moment, oneOf, table } from '../columns.js';
+import { accountId, json, moment, oneOf, recordSealColumn, table } from '../columns.js';
 import { account } from './chart.js';
 import { entry } from './journal.js';
 import { organisation, organisationColumn } from './organisations.js';
@@ -74,6 +74,7 @@ export const takeOnEvent = table(
     reason: text('reason'),
     entries: integer('entries').notNull(),
     seal: text('seal').notNull(),
+    recordSeal: recordSealColumn(),
   },
   (self) => [index('take_on_event_organisation').on(self.organisation, self.id)],
 );

@@ -1,0 +1,63 @@
+import { longMoment } from '@just-ledger/core';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { type ChainEnd, keptChainEnds, lostChainEnds } from './chain-ends.js';
+import { writeDurably } from './write-durably.js';
+
+/** A chain end that is kept beside the books, and what keeps it. */
+export interface KeptEnd extends ChainEnd {
+  /** As a sentence begins with it. */
+  readonly keeper: string;
+}
+
+/** A backup that took the place of the books. UTC, ISO 8601. */
+interface Restored {
+  /** The moment of the backup. */
+  readonly from: string;
+  readonly at: string;
+}
+
+const RESTORED = 'restored.json';
+const NAMED = /^(\d{4}-\d\d-\d\d)T(\d\d)(\d\d)(\d\d)Z$/;
+
+/** Where the backups of a data folder are, unless told otherwise. */
+export function backupsFolder(folder: string): string {
+  return join(folder, 'backups');
+}
+
+/** The moment by which a backup is named: UTC, ISO 8601; undefined for a name that is none. @example momentOfBackup('2026-11-30T030000Z') // → '2026-11-30T03:00:00.000Z' */
+export function momentOfBackup(name: string): string | undefined {
+  const [, day, hour, minute, second] = NAMED.exec(name) ?? [];
+  return day && `${day}T${hour}:${minute}:${second}.000Z`;
+}
+
+/** Every chain end that a data folder keeps beside its books: what was committed last, what was lost, what backups end with. */
+export function endsBeside(folder: string): KeptEnd[] {
+  const restored = restoredIn(folder);
+  const backups = backupsFolder(folder);
+  const names = existsSync(backups) ? readdirSync(backups).sort() : [];
+  return [
+    ...lostChainEnds(folder).map(({ foundAt, ...end }) => ({
+      ...end,
+      keeper: `What was found missing on ${longMoment(foundAt)}`,
+    })),
+    ...keptChainEnds(folder).map((end) => ({ ...end, keeper: 'The file of what was committed last' })),
+    ...names.flatMap((name) => {
+      const at = momentOfBackup(name);
+      // what was posted after the moment of a backup that was put in its place is gone on purpose
+      if (at === undefined || restored.some((backup) => at > backup.from && at < backup.at)) return [];
+      const keeper = `The backup of ${longMoment(at)}`;
+      return keptChainEnds(join(backups, name)).map((end) => ({ ...end, keeper }));
+    }),
+  ];
+}
+
+/** Remembers that a backup took the place of the books. */
+export function noteRestored(folder: string, from: string, now: Date): void {
+  writeDurably(join(folder, RESTORED), JSON.stringify([...restoredIn(folder), { from, at: now.toISOString() }]));
+}
+
+function restoredIn(folder: string): Restored[] {
+  const path = join(folder, RESTORED);
+  return existsSync(path) ? JSON.parse(readFileSync(path, 'utf8')) : [];
+}
