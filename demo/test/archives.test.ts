@@ -59,6 +59,8 @@ describe('sample books taken in from their own archives', () => {
         JSON.stringify(body)
           .replaceAll(/"(updatedAt|checkedAt)":"[^"]*"/g, '')
           .replaceAll(/"version":\d+/g, '')
+          // that it was taken in is a record of its own
+          .replaceAll(/("leftLabel":"Records and what they leave".*?"left":")\d+(".*?"right":")\d+"/g, '$1$2')
           // the minute in which a proof was read in full
           .replaceAll(/Checked on [^"]* UTC\./g, ''),
       ];

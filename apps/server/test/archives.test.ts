@@ -3,6 +3,7 @@ import {
   ARCHIVE_SCHEMA,
   FIRST_PREVIOUS_SEAL,
   entryOfSealed,
+  eventContent,
   type ArchiveFile,
   type ArchiveManifest,
   type SealedEntry,
@@ -17,6 +18,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { ARCHIVE_TABLES, archivedColumns, type TableFile } from '../src/areas/archives/archive-tables.js';
 import { sealOf } from '../src/areas/journal/append-entry.js';
+import { sealAfter } from '../src/platform/database/seal-after.js';
 import { zipOf } from './files.js';
 import { RunningServer, type Reply } from './running-server.js';
 import { archiveOf, sendArchive, settled, takeArchive } from './sent-archives.js';
@@ -259,7 +261,23 @@ function resealed(change: (entries: SealedEntry[]) => void): Uint8Array {
   change(records.map((record) => record.sealed));
   let lastSeal = FIRST_PREVIOUS_SEAL;
   for (const record of records) record.seal = lastSeal = sealOf(lastSeal, entryOfSealed(record.sealed));
-  return changed({ 'entries.jsonl': jsonl(records) }, { manifest: { lastSeal, entries: records.length } });
+  const sealAt = (entries: unknown): string => records[Number(entries) - 1]?.seal ?? FIRST_PREVIOUS_SEAL;
+  // what was kept of the seals is forged with them, and the history of it
+  const locks = lines('period-locks').map((row) => ({ ...row, seal: sealAt(row['entries']) }));
+  let previous = FIRST_PREVIOUS_SEAL;
+  const events = lines('period-events').map((row) => {
+    const event = { ...row, seal: sealAt(row['entries']) };
+    previous = sealAfter(previous, eventContent(event as never));
+    return { ...event, recordSeal: previous };
+  });
+  return changed(
+    {
+      'entries.jsonl': jsonl(records),
+      'period-locks.jsonl': jsonl(locks),
+      'period-events.jsonl': jsonl(events),
+    },
+    { manifest: { lastSeal, entries: records.length } },
+  );
 }
 
 describe('an archive', () => {
@@ -492,6 +510,21 @@ describe('a hostile archive', () => {
       'archive-seal',
     ],
     ['an entry left out', () => changed({ 'entries.jsonl': jsonl(lines('entries').slice(1)) }), 'archive-seal'],
+    [
+      'a lock that keeps another seal',
+      () => changed({ 'period-locks.jsonl': jsonl([{ ...lines('period-locks')[0], seal: 'a'.repeat(64) }]) }),
+      'archive-seal',
+    ],
+    [
+      'a change of the set-up told otherwise',
+      () =>
+        changed({
+          'set-up-changes.jsonl': jsonl(
+            lines('set-up-changes').map((row, index) => (index === 0 ? { ...row, title: 'Other' } : row)),
+          ),
+        }),
+      'archive-seal',
+    ],
   ])('with %s is refused with the reason', async (_, make, code) => {
     const before = (await server.request('GET', '/api/organisations')).body;
     const job = await send(make());
@@ -521,6 +554,16 @@ describe('a hostile archive', () => {
     ['with a number left out', forged(() => ({ number: 2 })), /next number/],
     ['on a date that does not exist', forged(() => ({ date: '2026-02-30' })), /not a date/],
     ['in another year', forged(() => ({ year: '2027' })), /another year/],
+    [
+      'as it was, and an account called otherwise than its history says',
+      () => changed({ 'accounts.jsonl': account({ name: 'Purse of the chair' }) }),
+      /do not verify/,
+    ],
+    [
+      'as it was, and a lock of which nothing is recorded',
+      () => changed({ 'period-events.jsonl': '' }),
+      /do not verify/,
+    ],
     ['that reverses itself', forged(() => ({ kind: 'reversing', stage: 'ordinary', reverses: 1 })), /reverses/],
   ])('whose seals follow, but with an entry %s, is refused by the books', async (_, make, reason) => {
     const before = (await server.request('GET', '/api/organisations')).body;

@@ -147,6 +147,11 @@ describe('what is found in forged books', () => {
       /The account 4000 .* is not as recorded \(shown under: Other income, recorded Revenue\)/,
     ],
     [
+      'an account of a word that there is not',
+      "UPDATE account SET classification = 'wealth' WHERE number = '4000'",
+      /The account 4000 .* says of itself what no account can/,
+    ],
+    [
       'an account that nobody added',
       `INSERT INTO account (organisation, id, number, name, element, classification, contra, typed_entries, active, version)
        SELECT organisation, 999, '1999', 'Purse', element, classification, contra, typed_entries, active, version

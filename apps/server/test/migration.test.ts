@@ -1,4 +1,11 @@
-import { FIRST_PREVIOUS_SEAL, minor, parseCivilDate, type PostedEntry } from '@just-ledger/core';
+import {
+  changeContent,
+  fieldChanges,
+  FIRST_PREVIOUS_SEAL,
+  minor,
+  parseCivilDate,
+  type PostedEntry,
+} from '@just-ledger/core';
 import Database from 'better-sqlite3';
 import { getTableColumns, is } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/better-sqlite3';
@@ -15,6 +22,7 @@ import { verifyBooks } from '../src/areas/proofs/verify-books.js';
 import { booksFile, openForReading } from '../src/platform/database/connection.js';
 import { guarantees } from '../src/platform/database/guarantees.js';
 import { NewerBooksError, prepareBooks } from '../src/platform/database/migrate.js';
+import { sealAfter } from '../src/platform/database/seal-after.js';
 import * as schema from '../src/platform/database/schema.js';
 
 const DRIZZLE = fileURLToPath(new URL('../drizzle', import.meta.url));
@@ -97,6 +105,37 @@ function post(client: Database.Database, date: string, index: number, year: stri
   return seal;
 }
 
+/** Records that the accounts were added, in words of which one is none any more; with its seal where there are some. */
+function recordAccounts(client: Database.Database): void {
+  const columns = client.prepare<[], string>("SELECT name FROM pragma_table_info('set_up_change')").pluck().all();
+  let previous = FIRST_PREVIOUS_SEAL;
+  for (const [object, number, name, element, side] of [
+    [1, '1000', 'Till', 'asset', 'debit'],
+    [2, '4000', 'Cider', 'revenue', 'credit'],
+  ] as const) {
+    const particulars = {
+      ...{ number, name, element, 'shown under': 'What it was called once', 'normal balance': side },
+      ...{ 'typed entries': true, 'settles documents': false, 'in use': true },
+    };
+    const change = {
+      at: '2027-01-18T10:00:00.000Z',
+      subject: 'account',
+      object,
+      title: `${number} ${name}`,
+      action: 'added',
+      fields: fieldChanges(undefined, particulars),
+    } as const;
+    previous = sealAfter(previous, changeContent(change));
+    const row = { ...change, organisation: 1, by: 1, fields: JSON.stringify(change.fields), record_seal: previous };
+    const used = Object.entries(row).filter(([column]) => columns.includes(column));
+    client
+      .prepare(
+        `INSERT INTO set_up_change (${used.map(([column]) => `"${column}"`).join()}) VALUES (${used.map(() => '?').join()})`,
+      )
+      .run(used.map(([, value]) => value));
+  }
+}
+
 /** Books of the first step with an opening entry and three more, over two years. @returns their last seal */
 function booksOfFirstStep(client: Database.Database): string {
   client.exec(`INSERT INTO person (id, email, name, password_hash, created_at) VALUES (1, 'a@b.test', 'A', 'x', 'x');
@@ -104,7 +143,8 @@ function booksOfFirstStep(client: Database.Database): string {
       VALUES (1, 'Sallow Reach', 'co-operative', 'EUR', 4, '2025-04-01', 'x');
     INSERT INTO account (organisation, id, number, name, element, classification, contra, typed_entries, active)
       VALUES (1, 1, '1000', 'Till', 'asset', 'current-assets', 0, 1, 1),
-        (1, 2, '4000', 'Cider', 'revenue', 'operating-revenue', 0, 1, 1);`);
+        (1, 2, '4000', 'Cider', 'revenue', 'revenue', 0, 1, 1);`);
+  recordAccounts(client);
   const dated = [
     ['2025-03-31', '2026'],
     ['2025-04-01', '2026'],

@@ -1,13 +1,18 @@
 import {
+  type Account,
+  ACCOUNT_ROLES,
   accountParticulars,
   accountTitle,
   againstHistory,
+  CASH_FLOW_CLASSES,
   COMPARED_OF_ACCOUNT,
   COMPARED_OF_CONTACT,
   contactParticulars,
   explainedBy,
   type Explanation,
   type FieldChange,
+  isClassification,
+  isKeyOf,
   isPeriod,
   lockedName,
   longMoment,
@@ -192,6 +197,7 @@ function accountsAgainstHistory(db: Db, { id }: Organisation): Compared {
     const title = accountTitle(account);
     const recorded = byHistory.get(account.id);
     if (!recorded) return [`The account ${title} is there, though nobody has added it`];
+    if (!isOfKnownWords(account)) return [`The account ${title} says of itself what no account can`];
     return sentences(
       `The account ${title}`,
       againstHistory(recorded, accountParticulars(account, chart, names), COMPARED_OF_ACCOUNT),
@@ -206,6 +212,15 @@ function accountsAgainstHistory(db: Db, { id }: Organisation): Compared {
       ...gone.map(([, { number, name }]) => `The account ${number} ${name} is gone, though nobody has removed it`),
     ],
   };
+}
+
+/** Whether an account is of the words that there are: somebody with the file may have written others. */
+function isOfKnownWords({ classification, role, cashFlow }: Account): boolean {
+  return (
+    isClassification(classification) &&
+    (role === undefined || isKeyOf(ACCOUNT_ROLES, role)) &&
+    (cashFlow === undefined || isKeyOf(CASH_FLOW_CLASSES, cashFlow))
+  );
 }
 
 function contactsAgainstHistory(db: Db, { id }: Organisation): Compared {
