@@ -103,7 +103,7 @@ describe('what is found in forged books', () => {
       sealAnew(db, copy);
     });
     const text = wrong.join('\n');
-    expect(text).toMatch(/Seals kept = seals of entries does not hold/);
+    expect(text).toMatch(/Kept seals = seals of entries does not hold/);
     // of each entry once: the months of 2025, what was brought forward and the closing; January 2026; what was committed last
     expect(text).toMatch(/The lock of January 2025 and \d+ more keep another seal of entry 2025-0004 than it has/);
     expect(text).toMatch(/The lock of January 2026 and 1 more keep another seal of entry 2026-0001/);

@@ -34,6 +34,8 @@ export function ProofBar() {
   /** So many fit only by their first words. */
   const isCrowded = proofs.length > 5;
   const holding = proofs.filter((proof) => proof.holds).length;
+  // where some do not hold, these have the room; how many hold is said
+  const named = holding < proofs.length ? proofs.filter((proof) => !proof.holds) : proofs;
   return (
     <footer className={styles.proofs} aria-label="Proofs">
       <button className="plain strong" type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
@@ -43,24 +45,22 @@ export function ProofBar() {
             ? `${holding} of ${proofs.length} proofs hold`
             : 'Drawing the proofs …'}
       </button>
-      {[...proofs]
-        .sort((a, b) => Number(a.holds) - Number(b.holds))
-        .map((proof) => (
-          <span
-            key={proof.key}
-            className={proof.holds ? styles.each : clsx(styles.each, styles.whole)}
-            title={proof.label}
-          >
-            <ProofMark holds={proof.holds} />
-            <span className={proof.holds ? '' : 'brick strong'}>
-              {proof.holds
-                ? isCrowded
-                  ? firstWord(proof.label)
-                  : heldLabel(proof, currency)
-                : `${proof.label.replace('=', '≠')}, ${proofFigure(proof, proof.difference, currency)}`}
-            </span>
+      {named.map((proof) => (
+        <span
+          key={proof.key}
+          className={proof.holds ? styles.each : clsx(styles.each, styles.whole)}
+          title={proof.label}
+        >
+          <ProofMark holds={proof.holds} />
+          <span className={proof.holds ? '' : 'brick strong'}>
+            {proof.holds
+              ? isCrowded
+                ? firstWord(proof.label)
+                : heldLabel(proof, currency)
+              : `${proof.label.replace('=', '≠')}, ${proofFigure(proof, proof.difference, currency)}`}
           </span>
-        ))}
+        </span>
+      ))}
       {data?.reading && <span className="soft">reading every entry …</span>}
       <span className={styles.last}>as at {shortDate(to)}</span>
       {isOpen && (

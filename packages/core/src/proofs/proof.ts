@@ -18,8 +18,8 @@ export const PROOFS = {
   'stock-inventory': 'Stock list = inventory',
   'totals-lines': 'Totals = lines',
   seals: 'Seals unbroken',
-  'kept-seals': 'Seals kept = seals of entries',
-  history: 'Set-up and locks = their history',
+  'kept-seals': 'Kept seals = seals of entries',
+  history: 'History = set-up and locks',
 } as const;
 
 /** A key of {@link PROOFS}. */

@@ -86,7 +86,7 @@ export function keptSealsProof(db: Db, organisation: Organisation, beside: reado
       right: minor(kept.length - differing.length),
       unit: 'seals',
       remark: first
-        ? `${first.label}: what was posted has been changed, and all seals after it.`
+        ? `${first.label}: one of the two has been changed.`
         : 'Kept with locks, closings, sign-offs and issued papers, with backups, and beside the books.',
     }),
     explanations,
