@@ -1,9 +1,11 @@
 import { FIRST_PREVIOUS_SEAL } from '@just-ledger/core';
-import { and, desc, eq } from 'drizzle-orm';
+import { and, eq, getTableName } from 'drizzle-orm';
+import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { createHash } from 'node:crypto';
 import { closeSync, existsSync, fdatasyncSync, openSync, readFileSync, renameSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Db } from './connection.js';
+import { oncePerConnection } from './once-per-connection.js';
 import { entry, organisation as organisationTable } from './schema.js';
 import { type HistoryName, SEALED_HISTORIES } from './sealed-histories.js';
 import { writeDurably } from './write-durably.js';
@@ -27,32 +29,24 @@ const LOST = 'chain-ends.lost.json';
 /** So many bytes one end takes: a sector, which is written whole or not at all. */
 const SLOT = 512;
 
+/** Prepared once: it is asked for after each commit. */
+const chainEndStatement = oncePerConnection(({ $client }) => {
+  const lastSealOf = ({ table }: { table: SQLiteTable }): string =>
+    `coalesce((SELECT record_seal FROM ${getTableName(table)} WHERE organisation = @organisation ORDER BY id DESC LIMIT 1), @none)`;
+  return $client.prepare<object, { entries: number; seal: string; periods: string; takeOn: string; setUp: string }>(
+    `SELECT coalesce(e.place, 0) AS entries, coalesce(e.seal, @none) AS seal,
+      ${lastSealOf(SEALED_HISTORIES.periods)} AS periods, ${lastSealOf(SEALED_HISTORIES.takeOn)} AS takeOn,
+      ${lastSealOf(SEALED_HISTORIES.setUp)} AS setUp
+    FROM (SELECT 1) LEFT JOIN (SELECT place, seal FROM entry WHERE organisation = @organisation ORDER BY place DESC LIMIT 1) AS e`,
+  );
+});
+
 /** The chain end of an organisation as the books have it. */
 export function chainEndOf(db: Db, organisation: number): ChainEnd {
-  const last = db
-    .select({ entries: entry.place, seal: entry.seal })
-    .from(entry)
-    .where(eq(entry.organisation, organisation))
-    .orderBy(desc(entry.place))
-    .limit(1)
-    .get();
-  const lastSealOf = ({ table }: (typeof SEALED_HISTORIES)[HistoryName]): string =>
-    db
-      .select({ seal: table.recordSeal })
-      .from(table)
-      .where(eq(table.organisation, organisation))
-      .orderBy(desc(table.id))
-      .limit(1)
-      .get()?.seal ?? FIRST_PREVIOUS_SEAL;
-  return {
-    organisation,
-    ...(last ?? { entries: 0, seal: FIRST_PREVIOUS_SEAL }),
-    histories: {
-      periods: lastSealOf(SEALED_HISTORIES.periods),
-      takeOn: lastSealOf(SEALED_HISTORIES.takeOn),
-      setUp: lastSealOf(SEALED_HISTORIES.setUp),
-    },
-  };
+  const found = chainEndStatement(db).get({ organisation, none: FIRST_PREVIOUS_SEAL });
+  if (!found) throw new Error('a row was asked for, and there is none');
+  const { entries, seal, ...histories } = found;
+  return { organisation, entries, seal, histories };
 }
 
 /** Whether the books have what a chain end tells of, be it their last or not. */

@@ -1,5 +1,5 @@
 import type { ClosingRules, PartnerShare, ProofKey } from '@just-ledger/core';
-import { integer, primaryKey, text } from 'drizzle-orm/sqlite-core';
+import { index, integer, primaryKey, text } from 'drizzle-orm/sqlite-core';
 import { civilDate, json, moment, oneOf, percent, period, recordSealColumn, table } from '../columns.js';
 import { organisationColumn } from './organisations.js';
 import { personColumn } from './people.js';
@@ -32,19 +32,23 @@ export const periodClosing = table(
 );
 
 /** What happened to locks and closings, each sealed after the one before. */
-export const periodEvent = table('period_event', {
-  id: integer('id').primaryKey(),
-  organisation: organisationColumn(),
-  /** A month, `brought-forward`, or a year. */
-  period: text('period').notNull(),
-  event: oneOf('event', ['locked', 'unlocked', 'closed', 'reopened']).notNull(),
-  at: moment('at').notNull(),
-  by: personColumn('by'),
-  reason: text('reason'),
-  entries: integer('entries').notNull(),
-  seal: text('seal').notNull(),
-  recordSeal: recordSealColumn(),
-});
+export const periodEvent = table(
+  'period_event',
+  {
+    id: integer('id').primaryKey(),
+    organisation: organisationColumn(),
+    /** A month, `brought-forward`, or a year. */
+    period: text('period').notNull(),
+    event: oneOf('event', ['locked', 'unlocked', 'closed', 'reopened']).notNull(),
+    at: moment('at').notNull(),
+    by: personColumn('by'),
+    reason: text('reason'),
+    entries: integer('entries').notNull(),
+    seal: text('seal').notNull(),
+    recordSeal: recordSealColumn(),
+  },
+  (self) => [index('period_event_organisation').on(self.organisation, self.id)],
+);
 
 /** The two figures of a proof as they stood when a month was locked: as at its last day, with so many entries posted. */
 export const lockedProof = table(
