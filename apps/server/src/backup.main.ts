@@ -13,8 +13,10 @@ if (!existsSync(booksFile(folder))) {
   process.exit(2);
 }
 try {
-  const { folder: made, bytes } = await backUp(folder, into, (copy) => verifyBooks(copy, () => undefined));
+  const { folder: made, bytes, lacking } = await backUp(folder, into, (copy) => verifyBooks(copy, () => undefined));
   console.log(`Backed up and verified: ${made} (${bytes.toLocaleString('en')} bytes)`);
+  for (const sentence of lacking) console.error(sentence);
+  process.exit(lacking.length === 0 ? 0 : 1);
 } catch (error) {
   console.error(messageOf(error));
   process.exit(1);

@@ -248,6 +248,10 @@ describe('what was committed and is not there', () => {
       remark: expect.stringMatching(/What was found missing on .* keeps another seal of entry 2026-0003 than it has/),
     });
     await third.stop(true);
+    const { lacking } = await backUp(own, join(own, 'elsewhere'), (copy) => verifyBooks(copy, () => undefined), NOW);
+    expect(lacking).toEqual([
+      expect.stringMatching(/^What was found missing on .* goes on to entry no. 3 of organisation 1/),
+    ]);
     await restore(backup, own, (copy) => verifyBooks(copy, () => undefined), new Date(NOW.getTime() + 60_000));
     const fourth = await RunningServer.start({ today: '2027-01-18', folder: own });
     expect(await proof(fourth)).toMatchObject({ holds: true });

@@ -1,10 +1,10 @@
 import Database from 'better-sqlite3';
 import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { basename, join } from 'node:path';
-import { reviewChainEnds, setChainEndsAside } from '../../platform/database/chain-ends.js';
+import { hasChainEnd, reviewChainEnds, setChainEndsAside } from '../../platform/database/chain-ends.js';
 import { booksFile, openForReading } from '../../platform/database/connection.js';
 import { takeDataFolder } from '../../platform/database/data-folder.js';
-import { momentOfBackup, noteRestored } from '../../platform/database/ends-beside.js';
+import { endsBeside, type KeptEnd, momentOfBackup, noteRestored } from '../../platform/database/ends-beside.js';
 import { copyKeptFile, keptFilesFolder } from '../../platform/files/kept-files.js';
 import { clearPassingFiles } from '../../platform/files/passing-files.js';
 
@@ -14,6 +14,12 @@ export interface Backup {
   /** UTC moment, ISO 8601. */
   readonly at: string;
   readonly bytes: number;
+}
+
+/** A copy that has just been made. */
+export interface MadeBackup extends Backup {
+  /** What is kept beside the books and is not in them, nor in the copy, as sentences. */
+  readonly lacking: readonly string[];
 }
 
 /** Says what is wrong with the books of a folder; nothing if all is well. */
@@ -29,17 +35,19 @@ export class BackupNotVerifiedError extends Error {}
  * @param into where the backups are kept
  * @throws {BackupNotVerifiedError} if the copy does not verify
  */
-export async function backUp(folder: string, into: string, verify: Verify, now = new Date()): Promise<Backup> {
+export async function backUp(folder: string, into: string, verify: Verify, now = new Date()): Promise<MadeBackup> {
   const name = `${now.toISOString().slice(0, 19).replaceAll(':', '')}Z`;
   const unfinished = join(into, `${name}.unfinished`);
   mkdirSync(unfinished, { recursive: true, mode: 0o700 });
+  // read first: what is committed meanwhile may be in the copy, and need not be
+  const beside = endsBeside(folder);
   const books = new Database(booksFile(folder), { readonly: true });
   try {
     await books.backup(booksFile(unfinished));
   } finally {
     books.close();
   }
-  keepEndsOf(unfinished);
+  const lacking = keepEndsOf(unfinished, beside);
   const copied = backupsIn(into)[0]?.folder;
   await copyPapers(folder, unfinished, { copied });
   let wrong = await verify(unfinished);
@@ -53,7 +61,7 @@ export async function backUp(folder: string, into: string, verify: Verify, now =
   const finished = join(into, wrong.length === 0 ? name : `${name}.not-verified`);
   renameSync(unfinished, finished);
   if (wrong.length > 0) throw new BackupNotVerifiedError(`The copy ${finished} does not verify: ${wrong.join(' ')}`);
-  return backupIn(into, name);
+  return { ...backupIn(into, name), lacking };
 }
 
 /** The backups in a folder, the latest first. What was not finished or not verified is none. */
@@ -115,11 +123,22 @@ export async function restore(
   }
 }
 
-/** Writes beside a copy where the chains in it end: a later reading of the books finds these seals in them. */
-function keepEndsOf(copy: string): void {
+/**
+ * Writes beside a copy where the chains in it end: a later reading of the books finds these seals in them.
+ *
+ * @param beside what is kept beside the books that were copied
+ * @returns what of it is not in the copy, as sentences
+ */
+function keepEndsOf(copy: string, beside: readonly KeptEnd[]): string[] {
   const db = openForReading(copy);
   try {
     reviewChainEnds(db, copy);
+    return beside
+      .filter((end) => !hasChainEnd(db, end))
+      .map(
+        ({ keeper, organisation, entries }) =>
+          `${keeper} goes on to entry no. ${entries} of organisation ${organisation}, which the books do not have as it was.`,
+      );
   } finally {
     db.$client.close();
   }

@@ -49,9 +49,11 @@ export class DailyBackup implements OnApplicationBootstrap, OnApplicationShutdow
     try {
       if (!last || Date.now() - Date.parse(last.at) >= DAY) {
         keepLatest(into, KEPT_BACKUPS);
-        await backUp(settings.folder, into, (folder) => this.reader.run(verifyCopy, { folder }));
+        const { lacking } = await backUp(settings.folder, into, (folder) => this.reader.run(verifyCopy, { folder }));
         keepLatest(into, KEPT_BACKUPS);
-        this.failure = undefined;
+        this.failure =
+          lacking.length === 0 ? undefined : `The books were backed up as they are. ${lacking.join(' ')}`;
+        if (this.failure) this.logger.error(this.failure);
       }
       this.lookAgainIn(LOOK_EVERY);
     } catch (error) {
