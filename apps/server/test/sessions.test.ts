@@ -1,32 +1,134 @@
-import { AttemptLimit } from '../src/platform/sessions/attempt-limit.js';
+import { Attempts } from '../src/platform/sessions/attempts.js';
+import { isSoonGuessed } from '../src/platform/sessions/guessed-password.js';
 import { assertSameOrigin } from '../src/platform/sessions/same-origin.js';
+import {
+  deviceAddress,
+  hashOfRecoveryCode,
+  newRecoveryCodes,
+  newSecret,
+  stepOfCode,
+} from '../src/platform/sessions/second-factor.js';
 
-describe('failed sign-ins', () => {
+describe('attempts to get in', () => {
   const minute = 60_000;
-  const failing = (times: number, every = 0): AttemptLimit => {
-    const limit = new AttemptLimit();
-    for (let index = 0; index < times; index += 1) limit.failed('ada', index * every);
-    return limit;
+  const here = { person: 'ada@sallow-reach.test', address: '10.0.0.1' };
+  const trying = (times: number, attempt = here, every = 0): Attempts => {
+    const attempts = new Attempts();
+    for (let index = 0; index < times; index += 1) attempts.begin(attempt, index * every);
+    return attempts;
   };
-  test('are borne ten times in a quarter of an hour', () => {
-    expect(failing(9).isOpen('ada', 0)).toBe(true);
-    expect(failing(10).isOpen('ada', 0)).toBe(false);
-    expect(failing(10).isOpen('ada', 15 * minute - 1)).toBe(false);
-    expect(failing(10).isOpen('ada', 15 * minute)).toBe(true);
+  const isTaken = (attempts: Attempts, attempt: typeof here, now = 0): boolean => {
+    try {
+      attempts.begin(attempt, now);
+      return true;
+    } catch (error) {
+      expect(error).toMatchObject({ status: 429, problems: [{ code: 'too-many-attempts' }] });
+      return false;
+    }
+  };
+
+  test('are borne ten times in a quarter of an hour, and counted before anybody knows whether they are right', () => {
+    expect(isTaken(trying(9), here)).toBe(true);
+    expect(isTaken(trying(10), here)).toBe(false);
+    expect(isTaken(trying(10), here, 15 * minute - 1)).toBe(false);
+    expect(isTaken(trying(10), here, 15 * minute)).toBe(true);
+    expect(isTaken(trying(10, { ...here, person: ' ADA@sallow-reach.test' }), here)).toBe(false);
   });
   test('are forgotten one by one', () => {
-    const limit = failing(10, minute);
-    expect(limit.isOpen('ada', 10 * minute)).toBe(false);
-    expect(limit.isOpen('ada', 15 * minute)).toBe(true);
-    limit.failed('ada', 15 * minute);
-    expect(limit.isOpen('ada', 15 * minute)).toBe(false);
+    const attempts = trying(10, here, minute);
+    expect(isTaken(attempts, here, 10 * minute)).toBe(false);
+    expect(isTaken(attempts, here, 15 * minute)).toBe(true);
+    expect(isTaken(attempts, here, 15 * minute)).toBe(false);
   });
-  test('of one do not hold up another', () => expect(failing(50).isOpen('bo', 0)).toBe(true));
+  test('of a stranger elsewhere do not lock a person out, until there are very many', () => {
+    const elsewhere = (index: number) => ({ ...here, address: `10.0.1.${index}` });
+    const attempts = trying(10, elsewhere(1));
+    expect(isTaken(attempts, here)).toBe(true);
+    for (const index of [2, 3, 4, 5]) for (let n = 0; n < 10; n += 1) isTaken(attempts, elsewhere(index));
+    expect(isTaken(attempts, here)).toBe(false);
+  });
+  test('of one person do not lock out the office, until there are very many', () => {
+    const attempts = trying(10);
+    expect(isTaken(attempts, { ...here, person: 'bo' })).toBe(true);
+    for (let index = 0; index < 89; index += 1) attempts.begin({ ...here, person: `made up ${index}` }, 0);
+    expect(isTaken(attempts, { ...here, person: 'cy' })).toBe(false);
+    expect(isTaken(attempts, { ...here, person: 'cy', address: '10.0.0.2' })).toBe(true);
+  });
+  test('that were right do not count, and end what was tried there before', () => {
+    const attempts = trying(9);
+    for (let index = 0; index < 200; index += 1) {
+      attempts.begin(here, 0);
+      attempts.succeeded(here);
+    }
+    for (let index = 0; index < 10; index += 1) expect(isTaken(attempts, here)).toBe(true);
+    expect(isTaken(attempts, here)).toBe(false);
+  });
+  test('taken back leave what was tried before', () => {
+    const attempts = trying(9);
+    attempts.begin(here, 0);
+    attempts.takeBack(here);
+    expect(isTaken(attempts, here)).toBe(true);
+    expect(isTaken(attempts, here)).toBe(false);
+  });
   test('under many made-up names do not fill the memory', () => {
-    const limit = new AttemptLimit();
-    for (let index = 0; index <= 10_001; index += 1) limit.failed(`name ${index}`, index);
-    expect(limit.isOpen('name 1', 10_001)).toBe(true);
+    const attempts = new Attempts();
+    for (let index = 0; index < 30_000; index += 1)
+      attempts.begin({ person: `name ${index}`, address: `a ${index}` }, index);
+    expect((attempts as unknown as { moments: Map<string, unknown> }).moments.size).toBeLessThanOrEqual(20_000);
   });
+});
+
+describe('codes of a device', () => {
+  // RFC 6238, appendix B: the secret of SHA-1 is the ASCII text 12345678901234567890; its codes have eight digits, of which
+  // six are the last six
+  const secret = 'GEZDGNBVGY3TQOJQGEZDGNBVGY3TQOJQ';
+  test.each([
+    [59, '287082'],
+    [1_111_111_109, '081804'],
+    [1_111_111_111, '050471'],
+    [1_234_567_890, '005924'],
+    [2_000_000_000, '279037'],
+    [20_000_000_000, '353130'],
+  ])('at %i seconds are those of the standard', (seconds, code) => {
+    const step = Math.floor(seconds / 30);
+    expect(stepOfCode(secret, code, seconds * 1000)).toBe(step);
+    expect(stepOfCode(secret, ` ${code.slice(0, 3)} ${code.slice(3)}`, seconds * 1000)).toBe(step);
+    expect(stepOfCode(secret, code, (seconds + 30) * 1000)).toBe(step);
+    expect(stepOfCode(secret, code, (seconds + 90) * 1000)).toBeUndefined();
+    expect(stepOfCode(secret, '', seconds * 1000)).toBeUndefined();
+  });
+  test('go to a device by an address that its readers know', () => {
+    expect(deviceAddress(secret, 'wren@sallow-reach.test')).toBe(
+      `otpauth://totp/Just%20Ledger:wren%40sallow-reach.test?issuer=Just%20Ledger&secret=${secret}&algorithm=SHA1&digits=6&period=30`,
+    );
+    expect(newSecret()).toMatch(/^[A-Z2-7]{32}$/);
+  });
+  test('on paper are ten that differ; dashes, blanks and capitals do not count', () => {
+    const codes = newRecoveryCodes();
+    expect(new Set(codes).size).toBe(10);
+    for (const code of codes) expect(code).toMatch(/^[a-z2-7]{5}-[a-z2-7]{5}$/);
+    const [code = ''] = codes;
+    expect(hashOfRecoveryCode(1, ` ${code.replace('-', ' ').toUpperCase()}`)).toBe(hashOfRecoveryCode(1, code));
+    expect(hashOfRecoveryCode(2, code)).not.toBe(hashOfRecoveryCode(1, code));
+  });
+});
+
+describe('a password that is guessed soon', () => {
+  const isSoon = (password: string): boolean =>
+    isSoonGuessed(undefined as never, { password, known: ['Wren Ashby', 'wren.ashby@sallow-reach.test'] });
+  test.each([
+    'password123',
+    'qwertyuiop',
+    '1234567890',
+    'P@ssw0rd123',
+    'wren.ashby@sallow-reach.test',
+    'WrenAshby1',
+    'aaaaaaaaaaaaaaaaaaaa',
+  ])('is %s', (password) => expect(isSoon(password)).toBe(true));
+  test.each(['correct horse battery staple', 'a long enough password', 'three geese at noon'])(
+    'is not %s',
+    (password) => expect(isSoon(password)).toBe(false),
+  );
 });
 
 describe('where a request comes from', () => {

@@ -151,8 +151,13 @@ import type {
 } from './recurring/recurring-journal.js';
 import type {
   ChangePasswordRequest,
+  DeviceCodeRequest,
+  DeviceOfferResponse,
   FirstOwnerRequest,
+  OwnSignInResponse,
+  PasswordAgainRequest,
   PreferencesRequest,
+  RecoveryCodesResponse,
   SessionResponse,
   SignInRequest,
 } from './sessions/session.js';
@@ -917,7 +922,23 @@ export interface Endpoints {
   '/api/own-sign-in/preferences': {
     PUT: { takes: PreferencesRequest; gives: void };
   };
+  '/api/own-sign-in': {
+    GET: { gives: OwnSignInResponse };
+  };
+  '/api/own-sign-in/device': {
+    POST: { takes: PasswordAgainRequest; gives: DeviceOfferResponse };
+    PUT: { takes: DeviceCodeRequest; gives: RecoveryCodesResponse };
+  };
+  '/api/own-sign-in/device/codes': {
+    POST: { takes: PasswordAgainRequest; gives: RecoveryCodesResponse };
+  };
+  '/api/own-sign-in/device/removal': {
+    POST: { takes: PasswordAgainRequest; gives: void };
+  };
   '/api/own-sign-in/sessions': {
+    DELETE: { gives: void };
+  };
+  '/api/own-sign-in/sessions/{key}': {
     DELETE: { gives: void };
   };
   '/api/password-reset': {

@@ -36,12 +36,14 @@ import * as overviewReadings from '../areas/overview/books-status.js';
 import * as lockedProofReadings from '../areas/proofs/locked-proofs.js';
 import * as proofReadings from '../areas/proofs/proof-readings.js';
 import * as takeOnReadings from '../areas/take-on/take-on-readings.js';
+import * as guessedPassword from '../platform/sessions/guessed-password.js';
 import { TaskTable } from '../platform/threads/serve-tasks.js';
 import type { Reading } from '../platform/threads/task.js';
 
 /** Everything that is read of the books by a thread of its own, by name. */
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each reading has its own arguments
 export const readings = new TaskTable<Reading<any, unknown>>(
+  guessedPassword,
   ledgerReadings,
   findInBooks,
   backupReadings,

@@ -12,6 +12,7 @@ import { fileURLToPath } from 'node:url';
 import { readJson } from '../platform/problems/read-json.js';
 import { LOG_OPTIONS, ServerLog } from '../platform/server-log.js';
 import { passGate, type RouteConfig } from '../platform/sessions/gate.js';
+import { isSecure } from '../platform/sessions/session-cookie.js';
 import { settings } from '../platform/settings.js';
 import { workFor } from '../platform/threads/asker.js';
 import { AppModule } from './app.module.js';
@@ -39,15 +40,15 @@ const HELMET: FastifyHelmetOptions = {
     },
   },
   referrerPolicy: { policy: 'same-origin' },
-  // whether there is a certificate is up to the proxy in front
-  strictTransportSecurity: false,
+  // whether there is a certificate is up to the proxy in front: once people come by https, they come by nothing else
+  strictTransportSecurity: isSecure && { maxAge: 365 * 24 * 60 * 60, includeSubDomains: false },
 };
 
 /** Makes the server, ready to listen. The data folder must be taken and its books prepared. */
 export async function createServer(): Promise<NestFastifyApplication> {
   const adapter = new FastifyAdapter({
     bodyLimit: JSON_LIMIT,
-    trustProxy: settings.origin !== undefined,
+    trustProxy: settings.proxies.length > 0 ? settings.proxies : false,
     logger: LOG_OPTIONS,
     genReqId: () => randomUUID(),
   });

@@ -30,6 +30,8 @@ export const settings = {
   host: env['HOST'] || '127.0.0.1',
   /** The address people use, if it is not the one listened on. */
   origin: env['JUST_LEDGER_ORIGIN'] || undefined,
+  /** The addresses of proxies that may say for whom they ask: single ones, or ranges such as 10.0.0.0/8. */
+  proxies: (env['JUST_LEDGER_PROXIES'] ?? '').split(',').flatMap((address) => address.trim() || []),
   folder: resolve(env['JUST_LEDGER_DATA'] || '.data/books'),
   /** A fixed civil date, for samples and tests. */
   today: today(env['JUST_LEDGER_TODAY']),

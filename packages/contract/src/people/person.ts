@@ -16,6 +16,8 @@ export class InvitationRequest {
 export class TakeInvitationRequest {
   @IsOptional() @IsString() @MaxLength(120) name?: string;
   @IsOptional() @IsString() @MaxLength(200) password?: string;
+  /** Of the device, or one on paper, where the person has a device. */
+  @IsOptional() @IsString() @MaxLength(40) code?: string;
 }
 
 /** Asking for a way to a new password. */

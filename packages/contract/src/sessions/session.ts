@@ -10,12 +10,14 @@ import {
   type Preferences,
   type CivilDate,
 } from '@just-ledger/core';
-import { IsEmail, IsIn, IsString, MaxLength, MinLength } from 'class-validator';
+import { IsEmail, IsIn, IsOptional, IsString, MaxLength, MinLength } from 'class-validator';
 
 /** Signing in. */
 export class SignInRequest {
   @IsString() @MaxLength(254) email!: string;
   @IsString() @MaxLength(200) password!: string;
+  /** Of the device, or one on paper, where the person has a device. */
+  @IsOptional() @IsString() @MaxLength(40) code?: string;
 }
 
 /** The first person of an installation, who owns it. */
@@ -29,6 +31,48 @@ export class FirstOwnerRequest {
 export class ChangePasswordRequest {
   @IsString() @MaxLength(200) current!: string;
   @IsString() @MinLength(10, { message: 'A password has at least 10 characters.' }) @MaxLength(200) next!: string;
+}
+
+/** The password once more, for what somebody at an open screen shall not do. */
+export class PasswordAgainRequest {
+  @IsString() @MaxLength(200) password!: string;
+}
+
+/** The first code of a device. */
+export class DeviceCodeRequest {
+  @IsString() @MinLength(1, { message: 'Enter the code that the device shows.' }) @MaxLength(40) code!: string;
+}
+
+/** What a device takes to show codes: the secret to be typed, and the same as an address to be read from a square. */
+export interface DeviceOfferResponse {
+  secret: string;
+  address: string;
+}
+
+/** Codes for paper; they are shown this once. */
+export interface RecoveryCodesResponse {
+  codes: string[];
+}
+
+/** A session that is open somewhere. */
+export interface OwnSessionResponse {
+  /** Tells it from the others; it opens nothing. */
+  key: string;
+  /** UTC, ISO 8601, as the next. */
+  createdAt: string;
+  /** Give or take some minutes. */
+  usedAt: string;
+  /** Where it was opened, and with which program, as the request said; empty if it said nothing. */
+  address: string;
+  agent: string;
+  isThis: boolean;
+}
+
+/** How one signs in, and where one is signed in. */
+export interface OwnSignInResponse {
+  sessions: OwnSessionResponse[];
+  /** The device whose codes are asked for; null if the password is enough. */
+  device: { since: string; codesLeft: number } | null;
 }
 
 /** How a person reads and types amounts and dates, and in which colours. */

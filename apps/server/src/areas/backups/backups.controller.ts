@@ -1,5 +1,6 @@
 import type { BackupsResponse } from '@just-ledger/contract';
 import { Controller, Get } from '@nestjs/common';
+import { AskedByItself } from '../../platform/sessions/session-guard.js';
 import { DailyBackup } from './daily-backup.js';
 
 /** How old the last backup is. */
@@ -7,6 +8,7 @@ import { DailyBackup } from './daily-backup.js';
 export class BackupsController {
   constructor(private readonly daily: DailyBackup) {}
 
+  @AskedByItself()
   @Get()
   backups(): BackupsResponse {
     const { backups, lastFailure } = this.daily;

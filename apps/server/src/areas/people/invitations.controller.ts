@@ -1,15 +1,16 @@
 import { type InvitationOffer, type SessionResponse, TakeInvitationRequest } from '@just-ledger/contract';
 import { isPlainText } from '@just-ledger/core';
 import { Body, Controller, Get, HttpCode, Param, Post, Req, Res } from '@nestjs/common';
-import { verify } from '@node-rs/argon2';
 import { MACHINE_TIME_ZONE } from '../../platform/database/clock.js';
-import { notFound, unprocessable } from '../../platform/problems/refusal.js';
-import { assertMayTry, AttemptLimit } from '../../platform/sessions/attempt-limit.js';
+import { notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
+import { assertNotSoonGuessed } from '../../platform/sessions/guessed-password.js';
 import { beginSession, type CookieReply, type CookieRequest } from '../../platform/sessions/open-session.js';
 import { hashPassword } from '../../platform/sessions/password.js';
-import { Open, SESSION_COOKIE } from '../../platform/sessions/session-guard.js';
+import { SESSION_COOKIE } from '../../platform/sessions/session-cookie.js';
+import { Open } from '../../platform/sessions/session-guard.js';
 import { personOfEmail, personOfId, personOfToken, personResponse } from '../../platform/sessions/session-store.js';
-import { Reader, Writer } from '../../platform/threads/threads.module.js';
+import { SignIn } from '../../platform/sessions/sign-in.js';
+import { Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 import { takeInvitation } from './people-commands.js';
 import { type Invitation, invitationOfToken } from './people-store.js';
@@ -18,11 +19,11 @@ import { type Invitation, invitationOfToken } from './people-store.js';
 @Open()
 @Controller('api/invitations')
 export class InvitationsController {
-  private readonly limit = new AttemptLimit();
-
   constructor(
     private readonly reader: Reader,
+    private readonly readers: Readers,
     private readonly writer: Writer,
+    private readonly signIn: SignIn,
   ) {}
 
   @Get(':token')
@@ -75,7 +76,7 @@ export class InvitationsController {
 
   private async taker(
     found: Invitation,
-    { name = '', password = '' }: TakeInvitationRequest,
+    { name = '', password = '', code }: TakeInvitationRequest,
     request: CookieRequest,
   ): Promise<{ personId: number } | { name: string; passwordHash: string }> {
     const signedIn = this.signedIn(request, found);
@@ -86,14 +87,15 @@ export class InvitationsController {
       if (password.length < 10) {
         throw unprocessable('password', 'password', 'A password has at least 10 characters.');
       }
+      await assertNotSoonGuessed(this.readers, 'password', password, [name, found.email]);
       return { name: name.trim(), passwordHash: await hashPassword(password) };
     }
-    const key = `invitation ${found.id}`;
-    assertMayTry(this.limit, [key]);
-    if (!(await verify(known.passwordHash, password))) {
-      this.limit.failed(key, Date.now());
-      throw unprocessable('wrong-password', 'password', `This is not the password of ${found.email}.`);
+    try {
+      const { id } = await this.signIn.personOf({ email: found.email, password, code }, request.ip);
+      return { personId: id };
+    } catch (error) {
+      // a field of this form is wrong; whoever is signed in otherwise stays so
+      throw error instanceof Refusal && error.status === 401 ? new Refusal(422, error.problems) : error;
     }
-    return { personId: known.id };
   }
 }

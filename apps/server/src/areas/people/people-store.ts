@@ -1,8 +1,8 @@
 import type { InvitationResponse, PersonResponse } from '@just-ledger/contract';
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, gt, isNull } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { invitation, membership, person } from '../../platform/database/schema.js';
-import { hashToken, signInAddress } from '../../platform/sessions/session-store.js';
+import { invitation, membership, passwordReset, person } from '../../platform/database/schema.js';
+import { hashToken, type Person, signInAddress } from '../../platform/sessions/session-store.js';
 
 /** An invitation as it is kept. */
 export type Invitation = typeof invitation.$inferSelect;
@@ -53,4 +53,15 @@ export function invitationOfToken(db: Db, token: string): Invitation | undefined
     .where(and(eq(invitation.tokenHash, hashToken(token)), isNull(invitation.endedAt)))
     .get();
   return found && found.expiresAt > new Date().toISOString() ? found : undefined;
+}
+
+/** Whose way to a new password has this hash, unless its time is over. */
+export function personOfWay(db: Db, tokenHash: string): Person | undefined {
+  const now = new Date().toISOString();
+  return db
+    .select({ id: person.id, name: person.name, email: signInAddress })
+    .from(passwordReset)
+    .innerJoin(person, eq(person.id, passwordReset.person))
+    .where(and(eq(passwordReset.tokenHash, tokenHash), gt(passwordReset.expiresAt, now)))
+    .get();
 }

@@ -1,23 +1,47 @@
-import { ChangePasswordRequest, PreferencesRequest } from '@just-ledger/contract';
-import { Body, Controller, Delete, HttpCode, Put, Req } from '@nestjs/common';
-import { verify } from '@node-rs/argon2';
+import {
+  ChangePasswordRequest,
+  DeviceCodeRequest,
+  type DeviceOfferResponse,
+  type OwnSignInResponse,
+  PasswordAgainRequest,
+  PreferencesRequest,
+  type RecoveryCodesResponse,
+} from '@just-ledger/contract';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Req } from '@nestjs/common';
 import { unprocessable } from '../problems/refusal.js';
-import { Reader, Writer } from '../threads/threads.module.js';
-import { assertMayTry, AttemptLimit } from './attempt-limit.js';
+import { Reader, Readers, Writer } from '../threads/threads.module.js';
+import { assertNotSoonGuessed } from './guessed-password.js';
+import type { CookieRequest } from './open-session.js';
 import { hashPassword } from './password.js';
-import { changePassword, changePreferences, endSessionsOf } from './session-commands.js';
-import { CurrentPerson, SESSION_COOKIE } from './session-guard.js';
-import { hashToken, type Person, personOfEmail } from './session-store.js';
+import { deviceAddress, hashOfRecoveryCode, newRecoveryCodes, newSecret, stepOfCode } from './second-factor.js';
+import { confirmDevice, offerDevice, removeDevice, renewRecoveryCodes } from './second-factor-commands.js';
+import { codesLeft, confirmedDevice, offeredSecret } from './second-factor-store.js';
+import { changePassword, changePreferences, endOneSession, endSessionsOf } from './session-commands.js';
+import { SESSION_COOKIE } from './session-cookie.js';
+import { CurrentPerson } from './session-guard.js';
+import { hashToken, type Person, sessionsOf } from './session-store.js';
+import { SignIn } from './sign-in.js';
 
-/** A person's own sign-in: its password, and the sessions it has open anywhere. */
+/** A person's own sign-in: the password, the device, and the sessions that are open anywhere. */
 @Controller('api/own-sign-in')
 export class OwnSignInController {
-  private readonly limit = new AttemptLimit();
-
   constructor(
     private readonly reader: Reader,
+    private readonly readers: Readers,
     private readonly writer: Writer,
+    private readonly signIn: SignIn,
   ) {}
+
+  /** Where one is signed in, and what is asked for besides the password. */
+  @Get()
+  own(@CurrentPerson() { id }: Person, @Req() request: CookieRequest): OwnSignInResponse {
+    const { db } = this.reader;
+    const device = confirmedDevice(db, id);
+    return {
+      sessions: sessionsOf(db, id, ownHash(request)),
+      device: device ? { since: device.confirmedAt ?? '', codesLeft: codesLeft(db, id) } : null,
+    };
+  }
 
   /** Changes the password and ends every other session of the person. */
   @Put('password')
@@ -25,20 +49,15 @@ export class OwnSignInController {
   async changePassword(
     @CurrentPerson() person: Person,
     @Body() { current, next }: ChangePasswordRequest,
-    @Req() { cookies }: { cookies: Record<string, string | undefined> },
+    @Req() request: CookieRequest,
   ): Promise<void> {
-    const key = `person ${person.id}`;
-    assertMayTry(this.limit, [key]);
-    const hash = personOfEmail(this.reader.db, person.email)?.passwordHash ?? '';
-    if (!(await verify(hash, current))) {
-      this.limit.failed(key, Date.now());
-      throw unprocessable('wrong-password', 'current', 'This is not your password.');
-    }
+    await this.signIn.assertKnows(person, current, 'current', request.ip);
     if (current === next) throw unprocessable('same-password', 'next', 'Choose another than the one you have.');
+    await assertNotSoonGuessed(this.readers, 'next', next, [person.name, person.email]);
     await this.writer.run(changePassword, {
       personId: person.id,
       passwordHash: await hashPassword(next),
-      keep: hashToken(cookies[SESSION_COOKIE] ?? ''),
+      keep: ownHash(request),
     });
   }
 
@@ -55,10 +74,84 @@ export class OwnSignInController {
     });
   }
 
+  /** Offers a secret to a device; nothing is asked for until it has given a code. */
+  @Post('device')
+  @HttpCode(200)
+  async offerDevice(
+    @CurrentPerson() person: Person,
+    @Body() { password }: PasswordAgainRequest,
+    @Req() request: CookieRequest,
+  ): Promise<DeviceOfferResponse> {
+    await this.signIn.assertKnows(person, password, 'password', request.ip);
+    const secret = newSecret();
+    await this.writer.run(offerDevice, { personId: person.id, secret });
+    return { secret, address: deviceAddress(secret, person.email) };
+  }
+
+  /** The first code of the device: from now on one is asked for at each sign-in. Every other session ends. */
+  @Put('device')
+  async confirmDevice(
+    @CurrentPerson() { id, email }: Person,
+    @Body() { code }: DeviceCodeRequest,
+    @Req() request: CookieRequest,
+  ): Promise<RecoveryCodesResponse> {
+    if (confirmedDevice(this.reader.db, id))
+      throw unprocessable('device-there', 'code', 'The device is there already.');
+    const secret = offeredSecret(this.reader.db, id);
+    const step =
+      secret === undefined ? undefined : this.signIn.stepOf(secret, code, { person: email, address: request.ip });
+    if (step === undefined) {
+      throw unprocessable('wrong-code', 'code', 'This code is not right. Is the clock of the device?');
+    }
+    const codes = newRecoveryCodes();
+    const hashes = codes.map((text) => hashOfRecoveryCode(id, text));
+    await this.writer.run(confirmDevice, { personId: id, step, codes: hashes, keep: ownHash(request) });
+    return { codes };
+  }
+
+  /** New codes for paper; those before open nothing any more. */
+  @Post('device/codes')
+  @HttpCode(200)
+  async renewCodes(
+    @CurrentPerson() person: Person,
+    @Body() { password }: PasswordAgainRequest,
+    @Req() request: CookieRequest,
+  ): Promise<RecoveryCodesResponse> {
+    await this.signIn.assertKnows(person, password, 'password', request.ip);
+    if (!confirmedDevice(this.reader.db, person.id)) throw unprocessable('no-device', '', 'There is no device.');
+    const codes = newRecoveryCodes();
+    const hashes = codes.map((text) => hashOfRecoveryCode(person.id, text));
+    await this.writer.run(renewRecoveryCodes, { personId: person.id, codes: hashes });
+    return { codes };
+  }
+
+  /** The password alone is asked for again. */
+  @Post('device/removal')
+  @HttpCode(204)
+  async removeDevice(
+    @CurrentPerson() person: Person,
+    @Body() { password }: PasswordAgainRequest,
+    @Req() request: CookieRequest,
+  ): Promise<void> {
+    await this.signIn.assertKnows(person, password, 'password', request.ip);
+    await this.writer.run(removeDevice, { personId: person.id });
+  }
+
+  /** Ends one session of the person, on whatever machine. */
+  @Delete('sessions/:key')
+  @HttpCode(204)
+  endSession(@CurrentPerson() person: Person, @Param('key') key: string): Promise<void> {
+    return this.writer.run(endOneSession, { personId: person.id, key });
+  }
+
   /** Ends every session of the person, this one too. */
   @Delete('sessions')
   @HttpCode(204)
   signOutEverywhere(@CurrentPerson() person: Person): Promise<void> {
     return this.writer.run(endSessionsOf, { personId: person.id });
   }
+}
+
+function ownHash({ cookies }: CookieRequest): string {
+  return hashToken(cookies[SESSION_COOKIE] ?? '');
 }

@@ -1,9 +1,12 @@
 import { type Preferences, problem } from '@just-ledger/core';
-import { and, eq, lt, ne, sql } from 'drizzle-orm';
-import { person, session } from '../database/schema.js';
-import { Refusal } from '../problems/refusal.js';
+import { and, eq, ne, not, sql } from 'drizzle-orm';
+import { passwordReset, person, session } from '../database/schema.js';
+import { notFound, Refusal } from '../problems/refusal.js';
 import { defineCommand } from '../threads/task.js';
 import type { WriteContext } from '../threads/write-context.js';
+import { isOpen, keyOfSession, SESSION_DAYS } from './session-store.js';
+
+const DAY = 24 * 60 * 60 * 1000;
 
 /** Creates the first person; refused as soon as there is one. @returns its id */
 export const createFirstOwner = defineCommand(
@@ -23,16 +26,59 @@ export const createFirstOwner = defineCommand(
   },
 );
 
-/** Opens a session and forgets those that have expired. */
+/** Opens a session; the one before it ends, and those that have expired are forgotten. */
 export const openSession = defineCommand(
   'openSession',
   (
     context: WriteContext,
-    { personId, tokenHash, expiresAt }: { personId: number; tokenHash: string; expiresAt: string },
+    {
+      personId,
+      tokenHash,
+      before,
+      address,
+      agent,
+    }: { personId: number; tokenHash: string; before: string | null; address: string; agent: string },
   ): void => {
-    const now = new Date().toISOString();
-    context.db.delete(session).where(lt(session.expiresAt, now)).run();
-    context.db.insert(session).values({ tokenHash, person: personId, createdAt: now, expiresAt }).run();
+    const now = new Date();
+    const expiresAt = new Date(now.getTime() + SESSION_DAYS * DAY).toISOString();
+    context.db
+      .delete(session)
+      .where(not(isOpen(now.getTime()) ?? sql`1`))
+      .run();
+    if (before !== null) context.db.delete(session).where(eq(session.tokenHash, before)).run();
+    const moment = now.toISOString();
+    context.db
+      .insert(session)
+      .values({ tokenHash, person: personId, createdAt: moment, usedAt: moment, expiresAt, address, agent })
+      .run();
+  },
+);
+
+/** Notes that a session is used. */
+export const noteSessionUsed = defineCommand(
+  'noteSessionUsed',
+  (context: WriteContext, { tokenHash }: { tokenHash: string }): void => {
+    context.db
+      .update(session)
+      .set({ usedAt: new Date().toISOString() })
+      .where(eq(session.tokenHash, tokenHash))
+      .run();
+  },
+);
+
+/** Ends one session of a person, by its key. */
+export const endOneSession = defineCommand(
+  'endOneSession',
+  (context: WriteContext, { personId, key }: { personId: number; key: string }): void => {
+    const { db } = context;
+    const found = db
+      .select({ tokenHash: session.tokenHash })
+      .from(session)
+      .where(eq(session.person, personId))
+      .all()
+      .find(({ tokenHash }) => keyOfSession(tokenHash) === key);
+    if (!found) throw notFound('session');
+    db.delete(session).where(eq(session.tokenHash, found.tokenHash)).run();
   },
 );
 
@@ -44,6 +90,8 @@ export const changePassword = defineCommand(
     { personId, passwordHash, keep }: { personId: number; passwordHash: string; keep: string },
   ): void => {
     context.db.update(person).set({ passwordHash }).where(eq(person.id, personId)).run();
+    // a way to a new password that was asked for before leads nowhere any more
+    context.db.delete(passwordReset).where(eq(passwordReset.person, personId)).run();
     context.db
       .delete(session)
       .where(and(eq(session.person, personId), ne(session.tokenHash, keep)))

@@ -10,11 +10,10 @@ import { Reflector } from '@nestjs/core';
 import type { FastifyRequest } from 'fastify';
 import type { Db } from '../database/connection.js';
 import { notFound, Refusal } from '../problems/refusal.js';
-import { Reader } from '../threads/threads.module.js';
-import { type Person, personOfToken } from './session-store.js';
-
-/** The name of the session cookie. */
-export const SESSION_COOKIE = 'just_ledger_session';
+import { Reader, Writer } from '../threads/threads.module.js';
+import { noteSessionUsed } from './session-commands.js';
+import { SESSION_COOKIE } from './session-cookie.js';
+import { type Person, sessionOfToken } from './session-store.js';
 
 /** An organisation that a request is about, as far as the guard knows it. */
 export interface Entered {
@@ -42,6 +41,9 @@ export interface SignedIn {
 
 type GuardedRequest = FastifyRequest & { signedIn?: SignedIn; cookies: Record<string, string | undefined> };
 
+/** Marks a route that an open page asks for by itself: it is no use of a session. */
+export const AskedByItself = (): ReturnType<typeof SetMetadata> => SetMetadata('asked-by-itself', true);
+
 /** Marks a route that needs no session. */
 export const Open = (): ReturnType<typeof SetMetadata> => SetMetadata('open', true);
 
@@ -56,6 +58,7 @@ export class SessionGuard implements CanActivate {
   constructor(
     private readonly reflector: Reflector,
     private readonly reader: Reader,
+    private readonly writer: Writer,
     private readonly memberships: Memberships,
   ) {}
 
@@ -63,8 +66,11 @@ export class SessionGuard implements CanActivate {
     if (this.reflector.getAllAndOverride<boolean>('open', [context.getHandler(), context.getClass()])) return true;
     const request = context.switchToHttp().getRequest<GuardedRequest>();
     const token = request.cookies[SESSION_COOKIE];
-    const person = token ? personOfToken(this.reader.db, token) : undefined;
-    if (!person) throw new Refusal(401, [problem('signed-out', '', 'Sign in first.')]);
+    const found = token ? sessionOfToken(this.reader.db, token) : undefined;
+    if (!found) throw new Refusal(401, [problem('signed-out', '', 'Sign in first.')]);
+    const { person } = found;
+    if (found.isToBeNoted && !this.reflector.get<boolean>('asked-by-itself', context.getHandler()))
+      void this.writer.run(noteSessionUsed, { tokenHash: found.tokenHash });
     const { organisation } = request.params as { organisation?: string };
     request.signedIn =
       organisation === undefined ? { person } : { person, ...this.enter(context, request, person, organisation) };

@@ -1,6 +1,6 @@
-import type { SessionResponse } from '@just-ledger/contract';
+import type { OwnSessionResponse, SessionResponse } from '@just-ledger/contract';
 import { type Preferences, USUAL_PREFERENCES } from '@just-ledger/core';
-import { and, eq, gt, isNotNull, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, isNotNull, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Db } from '../database/connection.js';
 import { person, session } from '../database/schema.js';
@@ -17,19 +17,72 @@ export const signInAddress = sql<string>`${person.email}`;
 
 const signedIn = { id: person.id, email: signInAddress, name: person.name };
 
+/** A session ends so many days after it was opened. */
+export const SESSION_DAYS = 14;
+
+/** It ends when it was not used for so many hours. */
+export const IDLE_HOURS = 24;
+
+/** Its use is written down when it was not for so many minutes. */
+const NOTED_EVERY = 5;
+
+const MINUTE = 60_000;
+
 /** Only the hash of a session's token is kept. */
 export function hashToken(token: string): string {
   return createHash('sha256').update(token).digest('hex');
 }
 
-/** Whose session a token opens, if it has not expired. */
+/** Whose session a token opens, if it has not ended. */
 export function personOfToken(db: Db, token: string): Person | undefined {
-  return db
-    .select(signedIn)
+  return sessionOfToken(db, token)?.person;
+}
+
+/** A session that has not ended, by its token: whose it is, and whether it is time to note that it is used. */
+export function sessionOfToken(
+  db: Db,
+  token: string,
+  now = Date.now(),
+): { readonly person: Person; readonly tokenHash: string; readonly isToBeNoted: boolean } | undefined {
+  const tokenHash = hashToken(token);
+  const found = db
+    .select({ ...signedIn, usedAt: session.usedAt })
     .from(session)
     .innerJoin(person, eq(person.id, session.person))
-    .where(and(eq(session.tokenHash, hashToken(token)), gt(session.expiresAt, new Date().toISOString())))
+    .where(and(eq(session.tokenHash, tokenHash), isOpen(now)))
     .get();
+  if (!found) return undefined;
+  const { usedAt, ...of } = found;
+  return { person: of, tokenHash, isToBeNoted: now - Date.parse(usedAt) > NOTED_EVERY * MINUTE };
+}
+
+/** That a session has not ended: neither by its days nor because nobody used it. */
+export function isOpen(now: number) {
+  const idleSince = new Date(now - IDLE_HOURS * 60 * MINUTE).toISOString();
+  return and(gt(session.expiresAt, new Date(now).toISOString()), gt(session.usedAt, idleSince));
+}
+
+/** The open sessions of a person, those used last first. @param own the hash of the one that asks */
+export function sessionsOf(db: Db, id: number, own: string): OwnSessionResponse[] {
+  return db
+    .select()
+    .from(session)
+    .where(and(eq(session.person, id), isOpen(Date.now())))
+    .orderBy(desc(session.usedAt), session.tokenHash)
+    .all()
+    .map(({ tokenHash, createdAt, usedAt, address, agent }) => ({
+      key: keyOfSession(tokenHash),
+      createdAt,
+      usedAt,
+      address,
+      agent,
+      isThis: tokenHash === own,
+    }));
+}
+
+/** By what a session is told from others of its person: it opens nothing. */
+export function keyOfSession(tokenHash: string): string {
+  return hashToken(tokenHash).slice(0, 16);
 }
 
 /** A person with the password's hash, by address. */

@@ -1,29 +1,27 @@
 import { FirstOwnerRequest, type SessionResponse, SignInRequest } from '@just-ledger/contract';
 import { problem, USUAL_PREFERENCES } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res } from '@nestjs/common';
-import { verify } from '@node-rs/argon2';
-import { randomBytes } from 'node:crypto';
 import { MACHINE_TIME_ZONE } from '../database/clock.js';
 import { Refusal } from '../problems/refusal.js';
-import { Reader, Writer } from '../threads/threads.module.js';
-import { assertMayTry, AttemptLimit } from './attempt-limit.js';
+import { Reader, Readers, Writer } from '../threads/threads.module.js';
+import { assertNotSoonGuessed } from './guessed-password.js';
 import { beginSession, type CookieReply, type CookieRequest } from './open-session.js';
 import { hashPassword } from './password.js';
 import { createFirstOwner, endSession } from './session-commands.js';
-import { Open, SESSION_COOKIE } from './session-guard.js';
-import { hashToken, isFirstRun, personOfEmail, personOfToken, personResponse } from './session-store.js';
+import { COOKIE_TERMS, SESSION_COOKIE } from './session-cookie.js';
+import { Open } from './session-guard.js';
+import { hashToken, isFirstRun, personOfToken, personResponse } from './session-store.js';
+import { SignIn } from './sign-in.js';
 
 /** Signing in and out. */
 @Open()
 @Controller('api')
 export class SessionsController {
-  private readonly limit = new AttemptLimit();
-  /** Verified against when the address is unknown, so that both take as long. */
-  private readonly decoy = hashPassword(randomBytes(16).toString('hex'));
-
   constructor(
     private readonly reader: Reader,
+    private readonly readers: Readers,
     private readonly writer: Writer,
+    private readonly signIn: SignIn,
   ) {}
 
   /** Who is signed in. */
@@ -38,24 +36,15 @@ export class SessionsController {
     };
   }
 
-  /** Signs a person in. Only failures count towards the limit. */
+  /** Signs a person in. */
   @Post('session')
   @HttpCode(200)
-  async signIn(
-    @Body() body: SignInRequest,
+  async open(
+    @Body() { email, password, code }: SignInRequest,
     @Req() request: CookieRequest,
     @Res({ passthrough: true }) reply: CookieReply,
   ): Promise<SessionResponse> {
-    const keys = [`address ${request.ip}`, `email ${body.email.trim().toLowerCase()}`];
-    assertMayTry(this.limit, keys);
-    const person = personOfEmail(this.reader.db, body.email);
-    const isRight = await verify(person?.passwordHash ?? (await this.decoy), body.password);
-    if (!person || !isRight) {
-      for (const key of keys) this.limit.failed(key, Date.now());
-      throw new Refusal(401, [
-        problem('wrong-password', 'password', 'This address and password do not belong together.'),
-      ]);
-    }
+    const person = await this.signIn.personOf({ email, password, code }, request.ip);
     await beginSession(this.writer, person.id, request, reply);
     return {
       person: personResponse(this.reader.db, person),
@@ -70,7 +59,9 @@ export class SessionsController {
   async signOut(@Req() request: CookieRequest, @Res({ passthrough: true }) reply: CookieReply): Promise<void> {
     const token = request.cookies[SESSION_COOKIE];
     if (token) await this.writer.run(endSession, { tokenHash: hashToken(token) });
-    reply.setCookie(SESSION_COOKIE, '', { path: '/', maxAge: 0, httpOnly: true, sameSite: 'strict' });
+    reply.setCookie(SESSION_COOKIE, '', { ...COOKIE_TERMS, maxAge: 0 });
+    // nothing of the books is left behind in the browser
+    void reply.header('clear-site-data', '"cache", "storage"');
   }
 
   /** Creates the first person of an installation and signs them in. */
@@ -81,6 +72,9 @@ export class SessionsController {
     @Req() request: CookieRequest,
     @Res({ passthrough: true }) reply: CookieReply,
   ): Promise<SessionResponse> {
+    if (!isFirstRun(this.reader.db))
+      throw new Refusal(409, [problem('owner-exists', '', 'These books already have an owner. Sign in instead.')]);
+    await assertNotSoonGuessed(this.readers, 'password', body.password, [body.name, body.email]);
     const passwordHash = await hashPassword(body.password);
     const id = await this.writer.run(createFirstOwner, {
       email: body.email.trim(),

@@ -29,6 +29,28 @@ export const session = table('session', {
   person: personColumn('person'),
   createdAt: moment('created_at').notNull(),
   expiresAt: moment('expires_at').notNull(),
+  /** When it was last used, give or take some minutes. */
+  usedAt: moment('used_at').notNull().default(''),
+  /** From which address and with which program it was opened, as the request said. */
+  address: text('address').notNull().default(''),
+  agent: text('agent').notNull().default(''),
+});
+
+/** The device whose codes a person gives besides the password. */
+export const secondFactor = table('second_factor', {
+  person: personColumn('person').primaryKey(),
+  /** Shared with the device; base32. */
+  secret: text('secret').notNull(),
+  /** Null until a first code of it was given: it is not asked for before. */
+  confirmedAt: moment('confirmed_at'),
+  /** The last step of time whose code was taken: none is taken twice. */
+  lastStep: integer('last_step').notNull().default(0),
+});
+
+/** A code on paper that takes the place of the device, once. */
+export const recoveryCode = table('recovery_code', {
+  hash: text('hash').primaryKey(),
+  person: personColumn('person'),
 });
 
 export const passwordReset = table('password_reset', {
