@@ -10,7 +10,6 @@ import { sealOf } from '../src/areas/journal/append-entry.js';
 import { everyPostedEntry } from '../src/areas/journal/posted-entries.js';
 import { verifyBooks } from '../src/areas/proofs/verify-books.js';
 import { booksFile, openForReading } from '../src/platform/database/connection.js';
-import { sealOlderHistories } from '../src/platform/database/sealed-histories.js';
 import { RunningServer } from './running-server.js';
 
 // Somebody with the file takes all guards out, changes what they like, computes what follows anew, and puts the guards back.
@@ -283,8 +282,8 @@ describe('what was committed and is not there', () => {
     const text = readFileSync(path, 'latin1');
     // the latest of the two slots is torn: the one before it counts
     const latest = [text.slice(0, 512), text.slice(512, 1024)].map((slot) => Number(slot.split(' ')[1] ?? 0));
-    const at = (latest[0] ?? 0) > (latest[1] ?? 0) ? 100 : 612;
-    writeFileSync(path, `${text.slice(0, at)}xxxx${text.slice(at + 4)}`, 'latin1');
+    const torn = (latest[0] ?? 0) > (latest[1] ?? 0) ? 100 : 612;
+    writeFileSync(path, `${text.slice(0, torn)}xxxx${text.slice(torn + 4)}`, 'latin1');
     expect(verifyBooks(copy, () => undefined)).toEqual([]);
     writeFileSync(path, 'x'.repeat(1_024));
     expect(verifyBooks(copy, () => undefined)).toEqual([]);

@@ -9,6 +9,12 @@ export const sessionQuery = queryOptions({
   staleTime: Infinity,
 });
 
+/** How one signs in, and where one is signed in. */
+export const ownSignInQuery = queryOptions({
+  queryKey: ['own sign-in'],
+  queryFn: () => api.get(paths.ownSignIn),
+});
+
 /** Who is signed in, once known. */
 export function useSession(): SessionResponse {
   return useSuspenseQuery(sessionQuery).data;

@@ -202,7 +202,7 @@ function chainProblems(files: ArchiveBytes, manifest: ArchiveManifest, step: (en
     differing.push(...keptOtherwise(kept, entries, seal));
     if (entries % 500 === 0) step(entries);
   }
-  for (const place of kept.keys()) if (place > entries) differing.push(...keptOtherwise(kept, place, ''));
+  for (const entry of kept.keys()) if (entry > entries) differing.push(...keptOtherwise(kept, entry, ''));
   return entries === manifest.entries && lastSeal === manifest.lastSeal
     ? differing
     : [
@@ -232,11 +232,11 @@ function keptSeals(files: ArchiveBytes): ReadonlyMap<number, readonly ArchivedSe
   return groupsOf(kept, ({ entries }) => entries);
 }
 
-function keptOtherwise(kept: ReadonlyMap<number, readonly ArchivedSeal[]>, place: number, seal: string): Problem[] {
-  return (kept.get(place) ?? [])
+function keptOtherwise(kept: ReadonlyMap<number, readonly ArchivedSeal[]>, entry: number, seal: string): Problem[] {
+  return (kept.get(entry) ?? [])
     .filter((record) => record.seal !== seal)
     .map(({ path }) =>
-      problem('archive-seal', path, `${path}: it keeps another seal of entry no. ${place} than the archive has.`),
+      problem('archive-seal', path, `${path}: it keeps another seal of entry no. ${entry} than the archive has.`),
     );
 }
 

@@ -173,10 +173,10 @@ function slotsIn(folder: string): Map<number, PlacedSlot> {
   return latest;
 }
 
-function slotOf(text: string, place: number): PlacedSlot | undefined {
+function slotOf(text: string, position: number): PlacedSlot | undefined {
   const match = /^((\d+) (\d+) (\d+) (\w{64}) (\w{64}) (\w{64}) (\w{64})) (\w{16}) *\n$/.exec(text);
   const [, said = '', id, turn, entries, seal = '', periods = '', takeOn = '', setUp = '', sum] = match ?? [];
   if (!match || sum !== checksum(said)) return undefined;
   const end = { organisation: Number(id), entries: Number(entries), seal, histories: { periods, takeOn, setUp } };
-  return { turn: Number(turn), place, end };
+  return { turn: Number(turn), place: position, end };
 }

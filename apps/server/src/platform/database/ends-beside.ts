@@ -43,10 +43,10 @@ export function endsBeside(folder: string): KeptEnd[] {
     })),
     ...keptChainEnds(folder).map((end) => ({ ...end, keeper: 'The file of what was committed last' })),
     ...names.flatMap((name) => {
-      const at = momentOfBackup(name);
+      const moment = momentOfBackup(name);
       // what was posted after the moment of a backup that was put in its place is gone on purpose
-      if (at === undefined || restored.some((backup) => at > backup.from && at < backup.at)) return [];
-      const keeper = `The backup of ${longMoment(at)}`;
+      if (moment === undefined || restored.some(({ from, at }) => moment > from && moment < at)) return [];
+      const keeper = `The backup of ${longMoment(moment)}`;
       return keptChainEnds(join(backups, name)).map((end) => ({ ...end, keeper }));
     }),
   ];

@@ -35,13 +35,13 @@ export type HistoryName = keyof typeof SEALED_HISTORIES;
 export function sealed<Row>(
   db: Db,
   { table, contentOf }: SealedHistory<Row>,
-  of: number,
+  organisationId: number,
   rows: readonly Row[],
 ): (Row & { readonly recordSeal: string })[] {
   const last = db
     .select({ seal: table.recordSeal })
     .from(table)
-    .where(eq(table.organisation, of))
+    .where(eq(table.organisation, organisationId))
     .orderBy(desc(table.id))
     .limit(1)
     .get();
@@ -62,10 +62,10 @@ export interface HistoryCheck {
 }
 
 /** Follows the seals of a history from its first record. */
-export function checkHistory<Row>(db: Db, history: SealedHistory<Row>, of: number): HistoryCheck {
+export function checkHistory<Row>(db: Db, history: SealedHistory<Row>, organisationId: number): HistoryCheck {
   let [records, intact] = [0, 0];
   let brokenAt: string | undefined;
-  for (const { at, recordSeal, shouldBe } of withSealsAgain(db, history, of)) {
+  for (const { at, recordSeal, shouldBe } of withSealsAgain(db, history, organisationId)) {
     records += 1;
     if (recordSeal !== shouldBe) brokenAt ??= at;
     if (brokenAt === undefined) intact += 1;
@@ -82,27 +82,27 @@ export function sealOlderHistories(db: Db): void {
   }
 }
 
-function sealOlder<Row>(db: Db, history: SealedHistory<Row>, of: number): void {
+function sealOlder<Row>(db: Db, history: SealedHistory<Row>, organisationId: number): void {
   const { table, contentOf } = history;
   let previous = FIRST_PREVIOUS_SEAL;
-  for (const row of rowsOf(db, history, of)) {
+  for (const row of rowsOf(db, history, organisationId)) {
     previous = sealAfter(previous, contentOf(row));
     db.update(table).set({ recordSeal: previous }).where(eq(table.id, row.id)).run();
   }
 }
 
 /** Each record with the seal that it has, and the one that follows from it and from the seal before it. */
-function withSealsAgain<Row>(db: Db, history: SealedHistory<Row>, of: number) {
+function withSealsAgain<Row>(db: Db, history: SealedHistory<Row>, organisationId: number) {
   let previous = FIRST_PREVIOUS_SEAL;
-  return rowsOf(db, history, of).map((row) => {
+  return rowsOf(db, history, organisationId).map((row) => {
     const shouldBe = sealAfter(previous, history.contentOf(row));
     previous = row.recordSeal;
     return { at: row.at, recordSeal: row.recordSeal, shouldBe };
   });
 }
 
-function rowsOf<Row>(db: Db, { table }: SealedHistory<Row>, of: number) {
-  const rows = db.select().from(table).where(eq(table.organisation, of)).orderBy(asc(table.id)).all();
+function rowsOf<Row>(db: Db, { table }: SealedHistory<Row>, organisationId: number) {
+  const rows = db.select().from(table).where(eq(table.organisation, organisationId)).orderBy(asc(table.id)).all();
   // what a history is of, its table has
   return rows as ((typeof rows)[number] & Row)[];
 }

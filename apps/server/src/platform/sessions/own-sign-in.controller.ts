@@ -13,7 +13,7 @@ import { Reader, Readers, Writer } from '../threads/threads.module.js';
 import { assertNotSoonGuessed } from './guessed-password.js';
 import type { CookieRequest } from './open-session.js';
 import { hashPassword } from './password.js';
-import { deviceAddress, hashOfRecoveryCode, newRecoveryCodes, newSecret, stepOfCode } from './second-factor.js';
+import { deviceAddress, hashOfRecoveryCode, newRecoveryCodes, newSecret } from './second-factor.js';
 import { confirmDevice, offerDevice, removeDevice, renewRecoveryCodes } from './second-factor-commands.js';
 import { codesLeft, confirmedDevice, offeredSecret } from './second-factor-store.js';
 import { changePassword, changePreferences, endOneSession, endSessionsOf } from './session-commands.js';

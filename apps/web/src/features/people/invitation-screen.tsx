@@ -7,6 +7,7 @@ import { useNavigate, useParams } from 'react-router';
 import { offerQuery } from '../../api/people-queries.js';
 import { api, RequestRefused } from '../../api/request.js';
 import { sessionQuery } from '../../api/session-queries.js';
+import { useCodeOfDevice } from '../sessions/code-of-device.js';
 import { SessionSheet } from '../../ui/session-sheet.js';
 import { TextInput } from '../../ui/form-fields.js';
 import formStyles from '../../ui/form.module.css';
@@ -44,15 +45,16 @@ function TakeForm({ token, offer }: { token: string; offer: InvitationOffer }) {
       void navigate('/');
     },
   });
+  const { asking, field: codeField } = useCodeOfDevice();
   const { role, invitedBy, email, known, signedIn, expiresAt } = offer;
   return (
     <RequestForm
       className={clsx(formStyles.door, layout.stack)}
       of={TakeInvitationRequest}
       label="Accept the invitation"
-      values={{ name: '', password: '' }}
+      values={{ name: '', password: '', code: '' }}
       toRequest={(typed): TakeInvitationRequest => typed}
-      send={(request) => take.mutateAsync(request)}
+      send={(request) => asking(take.mutateAsync(request))}
       foot={({ isPending }) => (
         <div>
           <Button type="submit" variant="contained" disabled={isPending}>
@@ -70,13 +72,16 @@ function TakeForm({ token, offer }: { token: string; offer: InvitationOffer }) {
         <TextInput
           name="password"
           label={known ? 'Your password' : 'A password of your own'}
-          hint={known ? 'the one you sign in with here' : 'at least 10 characters'}
+          hint={
+            known ? 'the one you sign in with here' : 'at least 10 characters; several words with blanks are fine'
+          }
           type="password"
           required
           autoFocus={known}
           autoComplete={known ? 'current-password' : 'new-password'}
         />
       )}
+      {codeField}
     </RequestForm>
   );
 }

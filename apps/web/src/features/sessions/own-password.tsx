@@ -1,9 +1,10 @@
 import { ChangePasswordRequest, paths } from '@just-ledger/contract';
 import { Button } from '@mui/material';
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { api } from '../../api/request.js';
+import { ownSignInQuery } from '../../api/session-queries.js';
 import { TextInput } from '../../ui/form-fields.js';
 import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
@@ -12,9 +13,13 @@ import { RequestForm } from '../../ui/request-form.js';
 
 export function OwnPassword() {
   const [changes, setChanges] = useState(0);
+  const client = useQueryClient();
   const change = useMutation({
     mutationFn: (body: ChangePasswordRequest) => api.put(paths.ownPassword, body),
-    onSuccess: () => setChanges(changes + 1),
+    onSuccess: () => {
+      setChanges(changes + 1);
+      return client.invalidateQueries({ queryKey: ownSignInQuery.queryKey });
+    },
   });
   return (
     <RequestForm
@@ -39,7 +44,14 @@ export function OwnPassword() {
       )}
     >
       <TextInput name="current" label="Password" type="password" autoComplete="current-password" required />
-      <TextInput name="next" label="New password" type="password" autoComplete="new-password" required />
+      <TextInput
+        name="next"
+        label="New password"
+        type="password"
+        autoComplete="new-password"
+        hint="Several words with blanks between them are fine."
+        required
+      />
     </RequestForm>
   );
 }

@@ -1,14 +1,13 @@
 import { Dialog, DialogContent, DialogTitle } from '@mui/material';
 import { clsx } from 'clsx';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useSession } from '../../api/session-queries.js';
 import layout from '../../ui/layout.module.css';
-import { OwnPassword } from './own-password.js';
-import { OwnPreferences } from './own-preferences.js';
 import styles from './own-sign-in.module.css';
-import { SignOutEverywhere } from './sign-out-everywhere.js';
 
-/** The signed-in person by name; behind it, the password and the sessions open anywhere. */
+const Sections = lazy(() => import('./own-sign-in-sections.js'));
+
+/** The signed-in person by name; behind it, how they read and type, and everything about their way in. */
 export function OwnSignIn() {
   const { person } = useSession();
   const [isOpen, setOpen] = useState(false);
@@ -23,9 +22,9 @@ export function OwnSignIn() {
           <p className={clsx(layout.below, 'soft')}>
             {person?.name}, {person?.email}
           </p>
-          <OwnPreferences />
-          <OwnPassword />
-          <SignOutEverywhere />
+          <Suspense fallback={<p aria-busy="true" />}>
+            <Sections />
+          </Suspense>
         </DialogContent>
       </Dialog>
     </>

@@ -3,6 +3,7 @@ import { Button } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useState } from 'react';
+import type { FieldValues } from 'react-hook-form';
 import { api } from '../../api/request.js';
 import { sessionQuery } from '../../api/session-queries.js';
 import { SessionSheet } from '../../ui/session-sheet.js';
@@ -11,6 +12,7 @@ import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 import { AskForNewPassword } from './ask-for-new-password.js';
+import { useCodeOfDevice } from './code-of-device.js';
 
 /** Signing in; on the very first start, creating one's own sign-in. */
 export function SignInScreen({ firstRun }: { firstRun: boolean }) {
@@ -52,6 +54,7 @@ export function SignInFields({
   onDone?: (answer: SessionResponse) => void;
 }) {
   const client = useQueryClient();
+  const { asking, field: codeField } = useCodeOfDevice();
   const send = useMutation({
     mutationFn: (body: SignInRequest | FirstOwnerRequest) =>
       'name' in body ? api.post(paths.firstOwner, body) : api.post(paths.session, body),
@@ -65,12 +68,14 @@ export function SignInFields({
     <TextInput name={name} label={label} type={type} autoComplete={complete} required autoFocus={name === first} />
   );
   return (
-    <RequestForm
+    <RequestForm<FieldValues, SignInRequest | FirstOwnerRequest>
       className={clsx(formStyles.door, layout.stack)}
       of={firstRun ? FirstOwnerRequest : SignInRequest}
-      values={{ ...(firstRun && { name: '' }), email, password: '' }}
-      toRequest={(typed): SignInRequest | FirstOwnerRequest => typed}
-      send={(request) => send.mutateAsync(request)}
+      values={{ ...(firstRun ? { name: '' } : { code: '' }), email, password: '' }}
+      toRequest={({ name, email, password, code }) =>
+        firstRun ? { name, email, password } : { email, password, code }
+      }
+      send={(request) => asking(send.mutateAsync(request))}
       foot={({ isPending }) => (
         <div>
           <Button type="submit" variant="contained" disabled={isPending}>
@@ -82,6 +87,7 @@ export function SignInFields({
       {firstRun && field('name', 'Your name', 'text', 'name')}
       {field('email', 'E-mail address', 'email', 'username')}
       {field('password', 'Password', 'password', firstRun ? 'new-password' : 'current-password')}
+      {codeField}
     </RequestForm>
   );
 }
