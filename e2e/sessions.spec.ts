@@ -1,4 +1,6 @@
 import { createServer } from 'node:http';
+import { AxeBuilder } from '@axe-core/playwright';
+import { Secret, TOTP } from 'otpauth';
 import type { AddressInfo } from 'node:net';
 import { expect, test } from './books.js';
 
@@ -140,4 +142,87 @@ test('a page of another origin changes nothing, however it writes the address', 
   expect(await organisations()).toEqual(before);
   await other.close();
   await new Promise((resolve) => elsewhere.close(resolve));
+});
+
+test('a device is set up besides the password, asked for when one signs in, and removed; other sessions are ended', async ({
+  page,
+  empty,
+  browser,
+}) => {
+  const first = { name: 'Wren Ashby', email: 'wren@sallow-reach.test', password: 'three geese at noon' };
+  await page.goto(empty);
+  await page.getByRole('textbox', { name: 'Your name' }).fill(first.name);
+  await page.getByRole('textbox', { name: 'E-mail address' }).fill(first.email);
+  const password = page.getByRole('textbox', { name: 'Password' });
+  await password.fill('password123');
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await expect(page.getByText(/This password is guessed soon/)).toBeVisible();
+  await password.fill(first.password);
+  await password.press('Enter');
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Osier Beds');
+  await page.getByRole('button', { name: 'Begin these books' }).click();
+  await expect(page.getByRole('button', { name: first.name })).toBeVisible();
+
+  const elsewhere = await (await browser.newContext()).newPage();
+  await elsewhere.goto(empty);
+  await elsewhere.getByRole('textbox', { name: 'E-mail address' }).fill(first.email);
+  await elsewhere.getByRole('textbox', { name: 'Password' }).fill(first.password);
+  await elsewhere.keyboard.press('Enter');
+  await expect(elsewhere.getByRole('link', { name: 'Osier Beds' })).toBeVisible();
+
+  await page.getByRole('button', { name: first.name }).press('Enter');
+  const dialog = page.getByRole('dialog', { name: 'Your sign-in' });
+  const sessions = dialog.getByRole('region', { name: 'Where you are signed in' });
+  await expect(sessions.getByRole('listitem')).toHaveCount(2);
+  await expect(sessions.getByText(/Chrome on Linux/).first()).toBeVisible();
+  expect((await new AxeBuilder({ page }).include('[role=dialog]').analyze()).violations).toEqual([]);
+  await sessions.getByRole('button', { name: /^End the session of/ }).click();
+  await expect(sessions.getByRole('listitem')).toHaveCount(1);
+  await elsewhere.reload();
+  await expect(elsewhere.getByRole('button', { name: 'Sign in' })).toBeVisible();
+
+  await dialog.getByRole('button', { name: 'Set up a device' }).press('Enter');
+  await page.keyboard.type(first.password);
+  await page.keyboard.press('Enter');
+  const secret = ((await dialog.locator('code').textContent()) ?? '').replaceAll(' ', '');
+  await expect(dialog.getByRole('img', { name: 'The secret for the device' })).toBeVisible();
+  await expect(dialog.getByRole('textbox', { name: 'Code of the device' })).toBeFocused();
+  await page.keyboard.type('000000');
+  await page.keyboard.press('Enter');
+  await expect(dialog.getByText(/This code is not right/)).toBeVisible();
+  const device = new TOTP({ secret: Secret.fromBase32(secret) });
+  await dialog.getByRole('textbox', { name: 'Code of the device' }).fill(device.generate());
+  await page.keyboard.press('Enter');
+  const codes = dialog.getByRole('list', { name: 'Codes for paper' }).getByRole('listitem');
+  await expect(codes).toHaveCount(10);
+  const [paper = '', other = ''] = await codes.allTextContents();
+  expect((await new AxeBuilder({ page }).include('[role=dialog]').analyze()).violations).toEqual([]);
+  await page.getByRole('button', { name: 'I have them' }).click();
+  await expect(dialog.getByText(/Of the codes on paper 10 are left/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Sign out' }).click();
+
+  await page.getByRole('textbox', { name: 'E-mail address' }).fill(first.email);
+  await password.fill(first.password);
+  await password.press('Enter');
+  const code = page.getByRole('textbox', { name: 'Code of your device' });
+  await expect(code).toBeFocused();
+  await code.fill('nonsense');
+  await code.press('Enter');
+  await expect(code).toHaveAttribute('aria-invalid', 'true');
+  await code.fill(paper.toUpperCase());
+  await code.press('Enter');
+  await page.getByRole('link', { name: 'Osier Beds' }).click();
+  await page.getByRole('button', { name: first.name }).click();
+  await expect(dialog.getByText(/Of the codes on paper 9 are left/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'New codes for paper' }).click();
+  await page.keyboard.type(first.password);
+  await page.keyboard.press('Enter');
+  await expect(codes).toHaveCount(10);
+  expect(await codes.allTextContents()).not.toContain(other);
+  await page.getByRole('button', { name: 'I have them' }).click();
+  await dialog.getByRole('button', { name: 'Remove the device' }).click();
+  await page.keyboard.type(first.password);
+  await page.keyboard.press('Enter');
+  await expect(dialog.getByRole('button', { name: 'Set up a device' })).toBeVisible();
 });
