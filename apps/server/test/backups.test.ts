@@ -1,9 +1,9 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { backupsIn, keepLatest } from '../src/areas/backups/backup.js';
+import { backUp, backupsIn, keepLatest } from '../src/areas/backups/backup.js';
 import { RunningServer } from './running-server.js';
 
 const run = (command: 'backup' | 'restore', ...args: string[]): { status: number | null; said: string } => {
@@ -107,8 +107,8 @@ describe('a backup', () => {
 
 test('the latest backups are kept, whatever else lies beside them', () => {
   const path = mkdtempSync(join(tmpdir(), 'just-ledger-kept-'));
-  const names = Array.from({ length: 16 }, (_, day) => `2027-01-${String(day + 1).padStart(2, '0')}T040500Z`);
-  for (const name of [...names, 'letters', '2027-01-20T040500Z.unfinished', '2027-01-02T000000Z.not-verified']) {
+  const names = Array.from({ length: 16 }, (_, day) => `2025-01-${String(day + 1).padStart(2, '0')}T040500Z`);
+  for (const name of [...names, 'letters', '2025-01-20T040500Z.unfinished', '2025-01-02T000000Z.not-verified']) {
     mkdirSync(join(path, name));
     writeFileSync(join(path, name, 'books.sqlite'), '');
   }
@@ -120,8 +120,44 @@ test('the latest backups are kept, whatever else lies beside them', () => {
       .map((name) => `${name.slice(0, 10)}T04:05:00.000Z`),
   );
   expect(readdirSync(path).filter((name) => !names.includes(name))).toEqual([
-    '2027-01-02T000000Z.not-verified',
+    '2025-01-02T000000Z.not-verified',
     'letters',
   ]);
   rmSync(path, { recursive: true });
+});
+
+test('only what is named after a moment that was counts as a backup', () => {
+  const into = mkdtempSync(join(tmpdir(), 'just-ledger-names-'));
+  for (const name of [
+    '2026-01-31T120000Z',
+    '2026-01-31T120000Z-2',
+    '2026-02-30T120000Z',
+    '9999-01-01T000000Z',
+    'junk',
+    '2026-01-31T126000Z',
+  ]) {
+    mkdirSync(join(into, name));
+    writeFileSync(join(into, name, 'books.sqlite'), '');
+  }
+  expect(backupsIn(into).map(({ folder }) => basename(folder))).toEqual([
+    '2026-01-31T120000Z-2',
+    '2026-01-31T120000Z',
+  ]);
+  rmSync(into, { recursive: true });
+});
+
+test('two of the same second are two', async () => {
+  const server = await RunningServer.start();
+  await server.organisation();
+  const into = mkdtempSync(join(tmpdir(), 'just-ledger-names-'));
+  const now = new Date('2026-11-20T09:00:00.000Z');
+  const made = await Promise.all([1, 2, 3].map(() => backUp(server.folder, into, () => [], now)));
+  expect(made.map(({ folder }) => basename(folder)).sort()).toEqual([
+    '2026-11-20T090000Z',
+    '2026-11-20T090000Z-2',
+    '2026-11-20T090000Z-3',
+  ]);
+  expect(backupsIn(into)).toHaveLength(3);
+  await server.stop();
+  rmSync(into, { recursive: true });
 });

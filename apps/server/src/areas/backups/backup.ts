@@ -36,9 +36,9 @@ export class BackupNotVerifiedError extends Error {}
  * @throws {BackupNotVerifiedError} if the copy does not verify
  */
 export async function backUp(folder: string, into: string, verify: Verify, now = new Date()): Promise<MadeBackup> {
-  const name = `${now.toISOString().slice(0, 19).replaceAll(':', '')}Z`;
+  mkdirSync(into, { recursive: true, mode: 0o700 });
+  const name = takeName(into, `${now.toISOString().slice(0, 19).replaceAll(':', '')}Z`);
   const unfinished = join(into, `${name}.unfinished`);
-  mkdirSync(unfinished, { recursive: true, mode: 0o700 });
   // read first: what is committed meanwhile may be in the copy, and need not be
   const beside = endsBeside(folder);
   const books = new Database(booksFile(folder), { readonly: true });
@@ -64,7 +64,21 @@ export async function backUp(folder: string, into: string, verify: Verify, now =
   return { ...backupIn(into, name), lacking };
 }
 
-/** The backups in a folder, the latest first. What was not finished or not verified is none. */
+/** Takes a name for a copy that no other has, though it be of the same second, by making its folder. */
+function takeName(into: string, moment: string): string {
+  for (let count = 1; ; count += 1) {
+    const name = count === 1 ? moment : `${moment}-${count}`;
+    if (existsSync(join(into, name))) continue;
+    try {
+      mkdirSync(join(into, `${name}.unfinished`), { mode: 0o700 });
+      return name;
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
+    }
+  }
+}
+
+/** The backups in a folder, the latest first. What was not finished or not verified is none, nor is what is named otherwise or after a moment to come. */
 export function backupsIn(into: string): Backup[] {
   if (!existsSync(into)) return [];
   return readdirSync(into)

@@ -18,17 +18,25 @@ interface Restored {
 }
 
 const RESTORED = 'restored.json';
-const NAMED = /^(\d{4}-\d\d-\d\d)T(\d\d)(\d\d)(\d\d)Z$/;
+const NAMED = /^(\d{4}-\d\d-\d\d)T(\d\d)(\d\d)(\d\d)Z(?:-\d+)?$/;
 
 /** Where the backups of a data folder are, unless told otherwise. */
 export function backupsFolder(folder: string): string {
   return join(folder, 'backups');
 }
 
-/** The moment by which a backup is named: UTC, ISO 8601; undefined for a name that is none. @example momentOfBackup('2026-11-30T030000Z') // → '2026-11-30T03:00:00.000Z' */
-export function momentOfBackup(name: string): string | undefined {
+/**
+ * The moment by which a backup is named: UTC, ISO 8601. Undefined for a name that is none, of a moment that does not exist,
+ * or of one that is still to come: a backup of tomorrow would keep today's from being made.
+ *
+ * @example momentOfBackup('2026-11-30T030000Z') // → '2026-11-30T03:00:00.000Z'
+ */
+export function momentOfBackup(name: string, now = new Date()): string | undefined {
   const [, day, hour, minute, second] = NAMED.exec(name) ?? [];
-  return day && `${day}T${hour}:${minute}:${second}.000Z`;
+  if (day === undefined) return undefined;
+  const moment = new Date(`${day}T${hour}:${minute}:${second}.000Z`);
+  const isMoment = !Number.isNaN(moment.getTime()) && moment.toISOString().startsWith(day);
+  return isMoment && moment <= now ? moment.toISOString() : undefined;
 }
 
 /** Every chain end that a data folder keeps beside its books: what was committed last, what was lost, what backups end with. */
