@@ -48,10 +48,10 @@ test('proofs are opened from the bar, each with its two figures', async ({ signe
   const bar = page.getByRole('contentinfo', { name: 'Proofs' });
   await bar.getByRole('button', { name: /(\d+) of \1 proofs hold/ }).click();
   const drawn = page.getByRole('region', { name: 'Proofs' });
-  await expect(drawn.getByText('agrees')).toHaveCount(8);
+  await expect(drawn.getByText('agrees')).toHaveCount(10);
   await drawn.getByRole('button', { name: 'Read every entry again' }).click();
   await expect(drawn.getByRole('button', { name: 'Read every entry again' })).toBeEnabled();
-  await expect(drawn.getByText('agrees')).toHaveCount(8);
+  await expect(drawn.getByText('agrees')).toHaveCount(10);
   await page.keyboard.press('Escape');
   await expect(drawn).toHaveCount(0);
 });
@@ -71,6 +71,11 @@ test('an address that leads nowhere says so', async ({ signedIn: page, demo }) =
   await expect(stranger.getByRole('region', { name: 'Error' })).toContainText('There is no such organisation.');
   await stranger.goto(`${demo}/1/record/journal?from=whenever`);
   await expect(stranger.getByRole('region').first()).toBeVisible();
+  await stranger.goto(`${demo}/1/record/journaal`);
+  const none = stranger.getByRole('region', { name: 'No such screen' });
+  await expect(none).toContainText('The address names “journaal”');
+  await none.getByRole('link', { name: 'To the journal' }).press('Enter');
+  await expect(stranger.getByRole('heading', { name: 'Journal', exact: true })).toBeVisible();
   await stranger.close();
   await expect(page.getByRole('heading', { name: 'Whose books?' })).toBeVisible();
 });

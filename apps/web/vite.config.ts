@@ -5,6 +5,8 @@ import { compression } from 'vite-plugin-compression2';
 export default defineConfig({
   // the server sends what was packed once, at the build
   plugins: [react(), compression({ algorithms: ['brotliCompress', 'gzip'], include: /\.(js|css|html|svg)$/ })],
+  // the server puts a word of each answer's own there: styles without it are none of ours
+  html: { cspNonce: '__NONCE__' },
   build: { outDir: 'dist', chunkSizeWarningLimit: 900, modulePreload: { polyfill: false } },
   // the pages keep their own address, so that the server takes what they change
   server: { proxy: { '/api': { target: `http://127.0.0.1:${process.env['PORT'] ?? '4700'}`, changeOrigin: false } } },

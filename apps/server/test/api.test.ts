@@ -519,7 +519,22 @@ describe('what goes out', () => {
       'cross-origin-opener-policy': 'same-origin',
       'referrer-policy': 'same-origin',
       'x-content-type-options': 'nosniff',
+      'permissions-policy': expect.stringContaining('camera=()'),
     });
+    expect(headers['content-security-policy']).not.toContain('unsafe');
+  });
+  test('styles within the page are named by a word that no other answer has', async () => {
+    const page = async (path: string): Promise<[string, string]> => {
+      const reply = await fetch(`${server.url}${path}`);
+      const named = /style-src 'self' 'nonce-([^']+)'/.exec(reply.headers.get('content-security-policy') ?? '')?.[1];
+      return [named ?? '', await reply.text()];
+    };
+    const [first, html] = await page('/');
+    const [second] = await page('/1/record/journal');
+    expect(first).toMatch(/^[A-Za-z0-9+/]{22}==$/);
+    expect(second).not.toBe(first);
+    expect(html).toContain(`<style nonce="${first}">`);
+    expect(html).not.toContain('__NONCE__');
   });
 });
 

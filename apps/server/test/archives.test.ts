@@ -455,6 +455,8 @@ describe('a hostile archive', () => {
       },
       'archive-record',
     ],
+    ['a NUL in a text', () => changed({ 'accounts.jsonl': account({ note: 'a\u0000b' }) }), 'archive-record'],
+    ['half a character', () => changed({ 'accounts.jsonl': account({ note: 'a\ud800b' }) }), 'archive-record'],
     ['a field that nobody knows', () => changed({ 'accounts.jsonl': account({ secret: 1 }) }), 'archive-record'],
     [
       'a word that nobody knows',

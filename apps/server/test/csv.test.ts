@@ -39,6 +39,7 @@ describe('a CSV file', () => {
     ['no column that it must have', 'note\nB\n', ['rows.1 csv-column-missing']],
     ['nothing', '', ['rows.1 csv-column-missing']],
     ['rows of another length', 'name,note\nA\nB,C,D\n', ['rows.2 csv-ragged', 'rows.3 csv-ragged']],
+    ['a million columns', `${'a,'.repeat(1_000_000)}name\n`, ['rows.1 too-many-columns']],
     ['quotes that never end', 'name,note\n"A,B\n', ['rows.2 csv-quotes']],
     ['bytes that are no text', 'name\nA\u0000\n', [' csv-encoding']],
     ['letters of another encoding', 'name\nCaf\ufffd\n', [' csv-encoding']],
@@ -46,13 +47,16 @@ describe('a CSV file', () => {
 });
 
 describe('cells that a spreadsheet would run', () => {
-  test.each(['=1+1', '+1', '-1', '@now', "'quoted", '\tx', '\rx'])('“%s” goes out with an apostrophe', (cell) => {
-    const text = writeCsv(['name', 'amount'], [[cell, '-5.00']], ['amount']);
-    expect(text).toContain(`'${cell}`);
-    expect(text).toContain('-5.00');
-    expect(text).not.toContain("'-5.00");
-    expect(read(text)[0]?.cells).toEqual({ name: cell, amount: '-5.00' });
-  });
+  test.each(['=1+1', '+1', '-1', '@now', "'quoted", '\tx', '\rx', '＝1+1', '＋1', '－1', '＠now'])(
+    '“%s” goes out with an apostrophe',
+    (cell) => {
+      const text = writeCsv(['name', 'amount'], [[cell, '-5.00']], ['amount']);
+      expect(text).toContain(`'${cell}`);
+      expect(text).toContain('-5.00');
+      expect(text).not.toContain("'-5.00");
+      expect(read(text)[0]?.cells).toEqual({ name: cell, amount: '-5.00' });
+    },
+  );
   test('one apostrophe is taken away, and only one that was put there', () => {
     expect(read("name\n''A\n")[0]?.cells.name).toBe("'A");
     expect(read("name\n'A\n")[0]?.cells.name).toBe('A');

@@ -10,6 +10,7 @@ import { BesideChoice } from './beside-choice.js';
 import styles from './frame.module.css';
 import { Header } from './header.js';
 import { KeysHelp } from './keys-help.js';
+import { NoSuchScreen } from './no-such-screen.js';
 import { ProofBar } from './proof-bar.js';
 import { screenAt, SCREENS, screensOf } from './screens.js';
 import { YearRail } from './year-rail.js';
@@ -26,12 +27,12 @@ export function Frame() {
   const address = useAddress();
   const { organisation } = useBooks();
   const route = screenAt(screen);
-  const Main = SHOWN[screen];
+  const Main = SHOWN[screen] ?? NoSuchScreen;
   const Beside = address.beside ? SHOWN[address.beside] : undefined;
   useEffect(() => {
-    document.title = `${route?.label ?? 'Just Ledger'} · ${organisation.name}`;
+    document.title = `${route?.label ?? 'No such screen'} · ${organisation.name}`;
   }, [route, organisation.name]);
-  if (!Main || !route) return <Navigate to={`/${address.organisation}/record/journal`} replace />;
+  if (screen === '') return <Navigate to={`/${address.organisation}/record/journal`} replace />;
   return (
     <div className={styles.frame}>
       <a
@@ -55,9 +56,9 @@ export function Frame() {
           ))}
         </nav>
         <ArchivedNotice />
-        {route.isOfLines && <BeforeChangeover />}
+        {route?.isOfLines && <BeforeChangeover />}
         <div className={styles.tools}>
-          {route.isReport && (
+          {route?.isReport && (
             <Suspense fallback={null}>
               <KeepReport screen={screen} />
             </Suspense>
@@ -67,7 +68,7 @@ export function Frame() {
               One sheet
             </button>
           ) : (
-            !route.isWhole && <BesideChoice current={screen} />
+            route && !route.isWhole && <BesideChoice current={screen} />
           )}
         </div>
       </div>

@@ -43,9 +43,12 @@ export function record(description: string, fields: RecordFields): JsonSchema {
   };
 }
 
+/** What no text of the books holds: a NUL, and halves of characters that stand alone. */
+const WHOLE_TEXT = '^[^\\u0000\\ud800-\\udfff]*$';
+
 /** A text, up to so many UTF-16 code units. */
 export function text(description?: string, maxLength = 10_000): JsonSchema {
-  return { type: 'string', maxLength, ...(description && { description }) };
+  return { type: 'string', maxLength, pattern: WHOLE_TEXT, ...(description && { description }) };
 }
 
 /** A whole number within the range that doubles keep exactly. */

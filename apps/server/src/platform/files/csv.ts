@@ -14,8 +14,11 @@ const MOST_ROWS = 2_000_000;
 /** After so many problems a file is read no further. */
 const MOST_PROBLEMS = 1_000;
 
-/** Text cells that a spreadsheet would take for a formula carry one apostrophe in files. */
-const RISKY = /^[=+\-@'\t\r]/;
+/** So many columns a header has at most. */
+const MOST_COLUMNS = 200;
+
+/** Text cells that a spreadsheet would take for a formula carry one apostrophe in files; some take full-width signs for the same. */
+const RISKY = /^[=+\-@'\t\r＝＋－＠]/;
 
 /**
  * Reads a CSV text with a header row (RFC 4180, UTF-8 with or without BOM). Columns may stand in any order.
@@ -92,6 +95,10 @@ function headerProblems(
   columns: readonly string[],
   required: readonly string[],
 ): Problem[] {
+  if (names.length > MOST_COLUMNS) {
+    const message = `The header has ${names.length.toLocaleString('en')} columns; ${MOST_COLUMNS} are the most.`;
+    return [problem('too-many-columns', 'rows.1', message)];
+  }
   const unknown = names.filter((name) => !columns.includes(name));
   const missing = required.filter((name) => !names.includes(name));
   const twice = names.filter((name, index) => names.indexOf(name) !== index);
