@@ -282,6 +282,8 @@ describe.each([...cycles(), ...cycles().map(endingOnFifthOfApril)].map((item) =>
           'opening-balances',
           'totals-lines',
           'seals',
+          'kept-seals',
+          'history',
         ].map((key) => [key, true]),
       );
     });
