@@ -30,7 +30,8 @@ const project = (displayName, folder, extra = {}) => ({
 /** One project a workspace; the servers under test are the built ones. */
 export default {
   rootDir: import.meta.dirname,
-  testTimeout: 120_000,
+  // long enough for a machine that others keep busy; nothing waits for as long as that where it works
+  testTimeout: 300_000,
   // a server under test is a process of its own: two files at a time keep two cores busy
   maxWorkers: '100%',
   // what runs in the tests' own process; servers and pages under test are processes of their own
