@@ -27,7 +27,7 @@ export class PasswordResetController {
   @Post()
   @HttpCode(204)
   async ask(@Body() { email }: PasswordResetRequest, @Req() request: FastifyRequest): Promise<void> {
-    this.attempts.begin({ person: `way to a new password ${email}`, address: request.ip });
+    await this.attempts.begin({ person: `way to a new password ${email}`, address: request.ip });
     const person = personOfEmail(this.reader.db, email);
     if (person) {
       await this.writer.run(offerPasswordReset, { personId: person.id, ...newLink('new-password') });

@@ -1,18 +1,11 @@
 import { problem } from '@just-ledger/core';
 import { Injectable } from '@nestjs/common';
+import { isIPv6 } from 'node:net';
+import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { Refusal } from '../problems/refusal.js';
 
-/** So long attempts count, in milliseconds. */
-const WINDOW = 15 * 60 * 1000;
-
-/** So many attempts are borne within it: of one person from one address, of one person, and from one address. */
-const MOST = { 'person at address': 10, person: 50, address: 100 } as const;
-
-/** What is counted, and how often it may be. */
-type Key = readonly [key: string, most: number];
-
-/** So many keys are remembered: many made-up names shall not fill the memory. */
-const MOST_KEYS = 20_000;
+/** So long attempts count from the first of them on, in seconds. */
+const DURATION = 15 * 60;
 
 /** What is tried: by whom, as far as one says, and from where. */
 export interface Attempt {
@@ -22,6 +15,16 @@ export interface Attempt {
   readonly address: string;
 }
 
+/** A counter, and what it counts an attempt under. */
+interface Counter {
+  readonly limiter: RateLimiterMemory;
+  readonly keyOf: (attempt: Attempt) => string;
+}
+
+function counter(points: number, keyOf: Counter['keyOf']): Counter {
+  return { limiter: new RateLimiterMemory({ points, duration: DURATION }), keyOf };
+}
+
 /**
  * Counts attempts to get in before anything is reckoned for them, so that a hundred at the same moment are a hundred.
  * One that was right is taken back. Somebody who guesses at a person from one address does not lock that person out at
@@ -29,51 +32,45 @@ export interface Attempt {
  */
 @Injectable()
 export class Attempts {
-  private readonly moments = new Map<string, number[]>();
+  // the address first: of one that has tried too often no further names are remembered
+  private readonly ofAddress = counter(100, ({ address }) => networkOf(address));
+  private readonly ofPerson = counter(50, ({ person }) => nameOf(person));
+  private readonly ofPersonThere = counter(10, ({ person, address }) => `${nameOf(person)} ${networkOf(address)}`);
+  private readonly counters = [this.ofAddress, this.ofPersonThere, this.ofPerson];
 
-  /** Counts an attempt. @param now in milliseconds @throws {Refusal} 429 if there were too many of late */
-  begin(attempt: Attempt, now = Date.now()): void {
-    const keys = keysOf(attempt);
-    for (const [key, most] of keys) {
-      if (this.recent(key, now).length < most) continue;
-      throw new Refusal(429, [
-        problem('too-many-attempts', '', 'Too many failed attempts. Try again in a quarter of an hour.'),
-      ]);
-    }
-    for (const [key] of keys) {
-      const recent = [...this.recent(key, now), now];
-      // at the end again: those that were not tried for longest are forgotten first
-      this.moments.delete(key);
-      this.moments.set(key, recent);
-    }
-    for (const key of this.moments.keys()) {
-      if (this.moments.size <= MOST_KEYS) break;
-      this.moments.delete(key);
+  /** Counts an attempt. @throws {Refusal} 429 if there were too many of late */
+  async begin(attempt: Attempt): Promise<void> {
+    for (const { limiter, keyOf } of this.counters) {
+      const { consumedPoints } = await limiter.penalty(keyOf(attempt));
+      if (consumedPoints > limiter.points) {
+        throw new Refusal(429, [
+          problem('too-many-attempts', '', 'Too many failed attempts. Try again in a quarter of an hour.'),
+        ]);
+      }
     }
   }
 
   /** Takes an attempt back that does not count. */
-  takeBack(attempt: Attempt): void {
-    for (const [key] of keysOf(attempt)) this.moments.set(key, (this.moments.get(key) ?? []).slice(0, -1));
+  async takeBack(attempt: Attempt): Promise<void> {
+    for (const { limiter, keyOf } of this.counters) await limiter.reward(keyOf(attempt));
   }
 
   /** Somebody got in: what they tried at that address before is forgotten. */
-  succeeded(attempt: Attempt): void {
-    this.takeBack(attempt);
-    const [[own]] = keysOf(attempt);
-    this.moments.delete(own);
-  }
-
-  private recent(key: string, now: number): number[] {
-    return (this.moments.get(key) ?? []).filter((moment) => now - moment < WINDOW);
+  async succeeded(attempt: Attempt): Promise<void> {
+    await this.takeBack(attempt);
+    await this.ofPersonThere.limiter.delete(this.ofPersonThere.keyOf(attempt));
   }
 }
 
-function keysOf({ person, address }: Attempt): readonly [Key, Key, Key] {
-  const name = person.trim().toLowerCase();
-  return [
-    [`person at address ${name} ${address}`, MOST['person at address']],
-    [`person ${name}`, MOST.person],
-    [`address ${address}`, MOST.address],
-  ];
+function nameOf(person: string): string {
+  return person.trim().toLowerCase();
+}
+
+/** An address as far as one customer of a network has it: of version 6 the first half. @example networkOf('2001:db8:0:1::7') // → '2001:db8:0:1' */
+function networkOf(address: string): string {
+  if (!isIPv6(address)) return address;
+  const [head = '', tail = ''] = address.split('::');
+  const [first, last] = [head, tail].map((part) => part.split(':').filter(Boolean)) as [string[], string[]];
+  const missing = address.includes('::') ? Array<string>(Math.max(0, 8 - first.length - last.length)).fill('0') : [];
+  return [...first, ...missing, ...last].slice(0, 4).join(':');
 }

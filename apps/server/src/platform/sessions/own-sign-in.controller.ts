@@ -98,8 +98,8 @@ export class OwnSignInController {
     if (confirmedDevice(this.reader.db, id))
       throw unprocessable('device-there', 'code', 'The device is there already.');
     const secret = offeredSecret(this.reader.db, id);
-    const step =
-      secret === undefined ? undefined : this.signIn.stepOf(secret, code, { person: email, address: request.ip });
+    const attempt = { person: email, address: request.ip };
+    const step = secret === undefined ? undefined : await this.signIn.stepOf(secret, code, attempt);
     if (step === undefined) {
       throw unprocessable('wrong-code', 'code', 'This code is not right. Is the clock of the device?');
     }

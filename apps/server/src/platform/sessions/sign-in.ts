@@ -36,7 +36,7 @@ export class SignIn {
    */
   async personOf({ email, password, code = '' }: Credentials, address: string): Promise<Person> {
     const attempt = { person: email, address };
-    this.begin(attempt);
+    await this.begin(attempt);
     const found = personOfEmail(this.reader.db, email);
     const isRight = await isPassword(found?.passwordHash, password);
     if (!found || !isRight) {
@@ -48,7 +48,7 @@ export class SignIn {
     const device = confirmedDevice(this.reader.db, found.id);
     if (device) {
       if (code.trim() === '') {
-        this.attempts.takeBack(attempt);
+        await this.attempts.takeBack(attempt);
         throw refused('second-factor', 'code', 'Enter the code that your device shows, or one of those on paper.');
       }
       if (!(await this.isCode(found.id, device.secret, code))) {
@@ -56,7 +56,7 @@ export class SignIn {
         throw refused('wrong-code', 'code', 'This code is not right, or was used already.');
       }
     }
-    this.attempts.succeeded(attempt);
+    await this.attempts.succeeded(attempt);
     const { id, email: own, name } = found;
     return { id, email: own, name };
   }
@@ -69,25 +69,25 @@ export class SignIn {
    */
   async assertKnows(person: Person, password: string, path: string, address: string): Promise<void> {
     const attempt = { person: person.email, address };
-    this.begin(attempt);
+    await this.begin(attempt);
     if (!(await isPassword(personOfEmail(this.reader.db, person.email)?.passwordHash, password))) {
       this.logger.warn(`Refused ${JSON.stringify(person.email)} at ${address}: not the password.`);
       throw new Refusal(422, [problem('wrong-password', path, 'This is not your password.')]);
     }
-    this.attempts.succeeded(attempt);
+    await this.attempts.succeeded(attempt);
   }
 
   /** The step of a code that is tried at a secret which is not asked for yet. @throws {Refusal} 429 after too many attempts */
-  stepOf(secret: string, code: string, attempt: Attempt): number | undefined {
-    this.begin(attempt);
+  async stepOf(secret: string, code: string, attempt: Attempt): Promise<number | undefined> {
+    await this.begin(attempt);
     const step = stepOfCode(secret, code);
-    if (step !== undefined) this.attempts.succeeded(attempt);
+    if (step !== undefined) await this.attempts.succeeded(attempt);
     return step;
   }
 
-  private begin(attempt: Attempt): void {
+  private async begin(attempt: Attempt): Promise<void> {
     try {
-      this.attempts.begin(attempt);
+      await this.attempts.begin(attempt);
     } catch (error) {
       this.logger.warn(`Refused ${JSON.stringify(attempt.person)} at ${attempt.address}: too many attempts.`);
       throw error;
