@@ -24,7 +24,7 @@ export function inviteColleagues(folder: string, owner: number, clock: Clock, pa
   };
   const [tam] = COLLEAGUES.map(({ name, email, role }) => {
     const token = invited(email, role);
-    return context.transact(() => takeInvitation(context, { token, given: { name, passwordHash } }));
+    return context.transact(() => takeInvitation(context, { token, given: { email, name, passwordHash } }));
   });
   invited('otto@sallow-reach.test', 'approver');
   const { id } = context.transact(() =>

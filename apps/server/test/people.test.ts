@@ -60,6 +60,27 @@ describe('an invitation', () => {
     ]);
   });
 
+  test('whose address a stranger has taken is taken with another: the link says who was meant', async () => {
+    const books = await server.organisation({ name: 'Hedges' });
+    const stranger = server.signedOut();
+    const strange = await invite('bo@sallow-reach.test', 'reader', server, path);
+    await stranger.request('POST', `/api/invitations/${strange}`, { name: 'Not Bo', password: PASSWORD });
+    const token = await invite('bo@sallow-reach.test', 'approver', server, books);
+    const bo = server.signedOut();
+    const take = (body: object): Promise<Reply> => bo.request('POST', `/api/invitations/${token}`, body);
+    const own = { name: 'Bo', password: PASSWORD };
+    expect(problemCodes(await take({ ...own, email: 'no address' }))).toEqual(['invalid at email']);
+    expect(problemCodes(await take({ ...own, email: OWNER.email }))).toEqual(['email-taken at email']);
+    expect((await take({ ...own, email: 'bo@elsewhere.test' })).status).toBe(200);
+    expect((await bo.request('GET', '/api/session')).body.person).toMatchObject({ email: 'bo@elsewhere.test' });
+    expect((await bo.request('GET', '/api/organisations')).body).toMatchObject([{ name: 'Hedges' }]);
+    // the stranger has got nothing by it
+    expect((await stranger.request('GET', '/api/organisations')).body).toHaveLength(1);
+    const { body: people } = await server.request('GET', `${path}/people`);
+    const { id } = people.find(({ name }: { name: string }) => name === 'Not Bo');
+    expect((await server.request('DELETE', `${path}/people/${id}`)).status).toBe(204);
+  });
+
   test('is taken with the password one has, or without it where one is signed in', async () => {
     const other = await server.organisation({ name: 'Orchard' });
     const token = await invite('ada@sallow-reach.test', 'approver', server, other);

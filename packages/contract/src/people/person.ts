@@ -14,6 +14,8 @@ export class InvitationRequest {
 
 /** Taking an invitation: with a name and a new password, or with the password one has. */
 export class TakeInvitationRequest {
+  /** Another address than the one invited, where that one belongs to somebody else's sign-in. */
+  @IsOptional() @IsEmail({}, { message: 'Enter an e-mail address.' }) @MaxLength(254) email?: string;
   @IsOptional() @IsString() @MaxLength(120) name?: string;
   @IsOptional() @IsString() @MaxLength(200) password?: string;
   /** Of the device, or one on paper, where the person has a device. */

@@ -53,7 +53,7 @@ export class InvitationsController {
     const found = this.invitation(token);
     const given = await this.taker(found, body, request);
     const id = await this.writer.run(takeInvitation, { token, given });
-    if (this.signedIn(request, found) === undefined) await beginSession(this.writer, id, request, reply);
+    if (this.signedIn(request, found) !== id) await beginSession(this.writer, id, request, reply);
     const person = personOfId(this.reader.db, id);
     return {
       person: person ? personResponse(this.reader.db, person) : null,
@@ -76,19 +76,22 @@ export class InvitationsController {
 
   private async taker(
     found: Invitation,
-    { name = '', password = '', code }: TakeInvitationRequest,
+    { email = found.email, name = '', password = '', code }: TakeInvitationRequest,
     request: CookieRequest,
-  ): Promise<{ personId: number } | { name: string; passwordHash: string }> {
+  ): Promise<{ personId: number } | { email: string; name: string; passwordHash: string }> {
+    const isOther = email.trim().toLowerCase() !== found.email.toLowerCase();
     const signedIn = this.signedIn(request, found);
-    if (signedIn !== undefined) return { personId: signedIn };
-    const known = personOfEmail(this.reader.db, found.email);
+    if (signedIn !== undefined && !isOther) return { personId: signedIn };
+    const known = personOfEmail(this.reader.db, email);
+    if (known && isOther)
+      throw unprocessable('email-taken', 'email', 'Somebody signs in with this address already. Choose another.');
     if (!known) {
       if (name.trim() === '' || !isPlainText(name, 120)) throw unprocessable('name', 'name', 'Enter a name.');
       if (password.length < 10) {
         throw unprocessable('password', 'password', 'A password has at least 10 characters.');
       }
-      await assertNotSoonGuessed(this.readers, 'password', password, [name, found.email]);
-      return { name: name.trim(), passwordHash: await hashPassword(password) };
+      await assertNotSoonGuessed(this.readers, 'password', password, [name, email]);
+      return { email: email.trim(), name: name.trim(), passwordHash: await hashPassword(password) };
     }
     try {
       const { id } = await this.signIn.personOf({ email: found.email, password, code }, request.ip);

@@ -84,14 +84,18 @@ export const withdrawInvitation = defineCommand(
 );
 
 /**
- * Gives whoever has the link the place it offers. @param given who takes it: somebody with a sign-in, or a new name
- * with a password. @returns the id of the person
+ * Gives whoever has the link the place it offers: the link says who was meant, the address only where they were reached.
+ *
+ * @param given who takes it: somebody with a sign-in, or a new name with an address and a password. @returns the id of the person
  */
 export const takeInvitation = defineCommand(
   'takeInvitation',
   (
     context: WriteContext,
-    { token, given }: { token: string; given: { personId: number } | { name: string; passwordHash: string } },
+    {
+      token,
+      given,
+    }: { token: string; given: { personId: number } | { email: string; name: string; passwordHash: string } },
   ): number => {
     const { db } = context;
     const offer = invitationOfToken(db, token);
@@ -102,7 +106,7 @@ export const takeInvitation = defineCommand(
         ? given.personId
         : db
             .insert(person)
-            .values({ email: offer.email, name: given.name, passwordHash: given.passwordHash, createdAt: now })
+            .values({ ...given, createdAt: now })
             .returning({ id: person.id })
             .get().id;
     db.update(invitation).set({ endedAt: now }).where(eq(invitation.id, offer.id)).run();

@@ -3,6 +3,7 @@ import { dayOf, longDate, MEMBER_ROLES } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { clsx } from 'clsx';
+import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { offerQuery } from '../../api/people-queries.js';
 import { api, RequestRefused } from '../../api/request.js';
@@ -46,14 +47,19 @@ function TakeForm({ token, offer }: { token: string; offer: InvitationOffer }) {
     },
   });
   const { asking, field: codeField } = useCodeOfDevice();
-  const { role, invitedBy, email, known, signedIn, expiresAt } = offer;
+  const [isOther, setOther] = useState(false);
+  const { role, invitedBy, email, expiresAt } = offer;
+  const [known, signedIn] = isOther ? [false, false] : [offer.known, offer.signedIn];
   return (
     <RequestForm
       className={clsx(formStyles.door, layout.stack)}
       of={TakeInvitationRequest}
       label="Accept the invitation"
-      values={{ name: '', password: '', code: '' }}
-      toRequest={(typed): TakeInvitationRequest => typed}
+      values={{ email: '', name: '', password: '', code: '' }}
+      toRequest={({ email: other, ...typed }): TakeInvitationRequest => ({
+        ...typed,
+        ...(isOther && { email: other }),
+      })}
       send={(request) => asking(take.mutateAsync(request))}
       foot={({ isPending }) => (
         <div>
@@ -67,7 +73,10 @@ function TakeForm({ token, offer }: { token: string; offer: InvitationOffer }) {
         {invitedBy} invites {email} as {MEMBER_ROLES[role].label.toLowerCase()}, who {MEMBER_ROLES[role].may}. The
         invitation holds until {longDate(dayOf(expiresAt))}.
       </p>
-      {!known && <TextInput name="name" label="Your name" required autoFocus autoComplete="name" />}
+      {isOther && (
+        <TextInput name="email" label="Your e-mail address" type="email" required autoFocus autoComplete="username" />
+      )}
+      {!known && <TextInput name="name" label="Your name" required autoFocus={!isOther} autoComplete="name" />}
       {!signedIn && (
         <TextInput
           name="password"
@@ -82,6 +91,14 @@ function TakeForm({ token, offer }: { token: string; offer: InvitationOffer }) {
         />
       )}
       {codeField}
+      {known && !signedIn && (
+        <p className="small">
+          <button className="act" type="button" onClick={() => setOther(true)}>
+            This sign-in is not mine
+          </button>{' '}
+          <span className="soft">you take the place with another address and a password of your own</span>
+        </p>
+      )}
     </RequestForm>
   );
 }
