@@ -5,7 +5,7 @@ test('a month is locked, takes nothing, and is unlocked with a reason', async ({
   await post('2026-03-01', 'Shares', '1010', '3000', '100.00');
   await open('close/months?from=2026-01-01&to=2026-12-31');
   const march = page.getByRole('row', { name: /^March 2026/ });
-  await expect(march).toContainText('✓ 6 hold');
+  await expect(march).toContainText('✓ 8 hold');
   await march.getByRole('button', { name: 'lock', exact: true }).click();
   await expect(march).toContainText(/18 Jan 2027 by/);
   await expect(post('2026-03-31', 'Late', '1010', '3000', '1.00')).rejects.toThrow(/March 2026 is locked/);
