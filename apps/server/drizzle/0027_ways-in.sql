@@ -4,7 +4,7 @@ CREATE TABLE recovery_code (
   FOREIGN KEY (person) REFERENCES person(id)
 ) STRICT, WITHOUT ROWID;
 --> statement-breakpoint
-CREATE TABLE second_factor (
+CREATE TABLE own_device (
   person integer PRIMARY KEY NOT NULL,
   secret text NOT NULL,
   confirmed_at text,

@@ -5,7 +5,7 @@ import { offerPasswordReset } from './areas/people/people-commands.js';
 import { clockFor } from './platform/database/clock.js';
 import { booksFile } from './platform/database/connection.js';
 import { newLink } from './platform/sessions/link.js';
-import { removeDevice } from './platform/sessions/second-factor-commands.js';
+import { removeDevice } from './platform/sessions/device-commands.js';
 import { personOfEmail } from './platform/sessions/session-store.js';
 import { settings } from './platform/settings.js';
 import { WriteContext } from './platform/threads/write-context.js';

@@ -197,7 +197,7 @@ describe('a device besides the password', () => {
   test('lets in with its code, each code once; a code on paper once in its place', async () => {
     const signIn = (given?: string): Promise<Reply> =>
       own.signedOut().signIn({ ...first, ...(given !== undefined && { code: given }) } as typeof first);
-    expect(codes(await signIn())).toEqual(['second-factor at code']);
+    expect(codes(await signIn())).toEqual(['device-code at code']);
     expect(codes(await signIn('000000'))).toEqual(['wrong-code at code']);
     const now = code();
     expect((await signIn(now)).status).toBe(200);

@@ -8,7 +8,7 @@ import {
   newRecoveryCodes,
   newSecret,
   stepOfCode,
-} from '../src/platform/sessions/second-factor.js';
+} from '../src/platform/sessions/device-codes.js';
 
 describe('attempts to get in', () => {
   const minute = 60_000;

@@ -38,7 +38,7 @@ import * as taxCodeCommands from '../areas/tax-codes/tax-code-commands.js';
 import type { ChainEnds } from '../platform/database/chain-ends.js';
 import type { Clock } from '../platform/database/clock.js';
 import * as outboxCommands from '../platform/outbox/outbox-commands.js';
-import * as secondFactorCommands from '../platform/sessions/second-factor-commands.js';
+import * as deviceCommands from '../platform/sessions/device-commands.js';
 import * as sessionCommands from '../platform/sessions/session-commands.js';
 import { TaskTable } from '../platform/threads/serve-tasks.js';
 import type { Command } from '../platform/threads/task.js';
@@ -48,7 +48,7 @@ import { listenTo, WriteContext } from '../platform/threads/write-context.js';
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each command has its own arguments
 export const commands = new TaskTable<Command<any, unknown>>(
   sessionCommands,
-  secondFactorCommands,
+  deviceCommands,
   outboxCommands,
   peopleCommands,
   organisationCommands,

@@ -42,7 +42,11 @@ export function verifyBooks(
     else if (found.get(name) !== text) wrong.push(`The definition of ${name} has been changed.`);
   }
   for (const name of found.keys()) if (!schema.has(name)) wrong.push(`${name} does not belong in this file.`);
-  for (const { id, name } of db.select({ id: organisation.id, name: organisation.name }).from(organisation).all()) {
+  const organisations = db.select({ id: organisation.id, name: organisation.name }).from(organisation).all();
+  for (const { keeper, organisation: id } of beside)
+    if (!organisations.some((known) => known.id === id))
+      wrong.push(`${keeper} keeps the seals of organisation ${id}, which is not there.`);
+  for (const { id, name } of organisations) {
     const check = fullCheck(db, id);
     for (const proof of [...check.proofs, ...recordProofs(db, id, beside)].filter((proof) => !proof.holds))
       wrong.push(...sentencesOf(proof).map((sentence) => `${name}: ${sentence}`));

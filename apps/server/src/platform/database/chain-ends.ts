@@ -115,7 +115,7 @@ interface Slot {
   readonly end: ChainEnd;
 }
 
-/** A slot, and the how manieth organisation of the file it is of, from 0. */
+/** A slot, and the position of its organisation in the file, from 0. */
 interface PlacedSlot extends Slot {
   readonly place: number;
 }

@@ -13,9 +13,9 @@ import { Reader, Readers, Writer } from '../threads/threads.module.js';
 import { assertNotSoonGuessed } from './guessed-password.js';
 import type { CookieRequest } from './open-session.js';
 import { hashPassword } from './password.js';
-import { deviceAddress, hashOfRecoveryCode, newRecoveryCodes, newSecret } from './second-factor.js';
-import { confirmDevice, offerDevice, removeDevice, renewRecoveryCodes } from './second-factor-commands.js';
-import { codesLeft, confirmedDevice, offeredSecret } from './second-factor-store.js';
+import { deviceAddress, hashOfRecoveryCode, newRecoveryCodes, newSecret } from './device-codes.js';
+import { confirmDevice, offerDevice, removeDevice, renewRecoveryCodes } from './device-commands.js';
+import { codesLeft, confirmedDevice, offeredSecret } from './device-store.js';
 import { changePassword, changePreferences, endOneSession, endSessionsOf } from './session-commands.js';
 import { SESSION_COOKIE } from './session-cookie.js';
 import { CurrentPerson } from './session-guard.js';
@@ -101,7 +101,7 @@ export class OwnSignInController {
     const attempt = { person: email, address: request.ip };
     const step = secret === undefined ? undefined : await this.signIn.stepOf(secret, code, attempt);
     if (step === undefined) {
-      throw unprocessable('wrong-code', 'code', 'This code is not right. Is the clock of the device?');
+      throw unprocessable('wrong-code', 'code', 'This code is not right. Does the clock of the device go right?');
     }
     const codes = newRecoveryCodes();
     const hashes = codes.map((text) => hashOfRecoveryCode(id, text));

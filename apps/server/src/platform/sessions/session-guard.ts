@@ -70,7 +70,8 @@ export class SessionGuard implements CanActivate {
     if (!found) throw new Refusal(401, [problem('signed-out', '', 'Sign in first.')]);
     const { person } = found;
     if (found.isToBeNoted && !this.reflector.get<boolean>('asked-by-itself', context.getHandler()))
-      void this.writer.run(noteSessionUsed, { tokenHash: found.tokenHash });
+      // where it cannot be noted the next request tries again: nobody's question fails by it
+      this.writer.run(noteSessionUsed, { tokenHash: found.tokenHash }).catch(() => undefined);
     const { organisation } = request.params as { organisation?: string };
     request.signedIn =
       organisation === undefined ? { person } : { person, ...this.enter(context, request, person, organisation) };

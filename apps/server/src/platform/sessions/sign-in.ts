@@ -4,9 +4,9 @@ import { Refusal } from '../problems/refusal.js';
 import { Reader, Writer } from '../threads/threads.module.js';
 import { type Attempt, Attempts } from './attempts.js';
 import { isPassword } from './password.js';
-import { hashOfRecoveryCode, stepOfCode } from './second-factor.js';
-import { takeRecoveryCode, takeStep } from './second-factor-commands.js';
-import { confirmedDevice } from './second-factor-store.js';
+import { hashOfRecoveryCode, stepOfCode } from './device-codes.js';
+import { takeRecoveryCode, takeStep } from './device-commands.js';
+import { confirmedDevice } from './device-store.js';
 import { type Person, personOfEmail } from './session-store.js';
 
 /** What somebody says to be let in. */
@@ -49,7 +49,7 @@ export class SignIn {
     if (device) {
       if (code.trim() === '') {
         await this.attempts.takeBack(attempt);
-        throw refused('second-factor', 'code', 'Enter the code that your device shows, or one of those on paper.');
+        throw refused('device-code', 'code', 'Enter the code that your device shows, or one of those on paper.');
       }
       if (!(await this.isCode(found.id, device.secret, code))) {
         this.logger.warn(`Refused ${JSON.stringify(email)} at ${address}: the code is not right.`);

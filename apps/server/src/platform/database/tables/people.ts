@@ -37,7 +37,7 @@ export const session = table('session', {
 });
 
 /** The device whose codes a person gives besides the password. */
-export const secondFactor = table('second_factor', {
+export const ownDevice = table('own_device', {
   person: personColumn('person').primaryKey(),
   /** Shared with the device; base32. */
   secret: text('secret').notNull(),

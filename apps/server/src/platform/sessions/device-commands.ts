@@ -1,10 +1,10 @@
 import { problem } from '@just-ledger/core';
 import { and, eq, lt, ne } from 'drizzle-orm';
-import { recoveryCode, secondFactor, session } from '../database/schema.js';
+import { recoveryCode, ownDevice, session } from '../database/schema.js';
 import { Refusal } from '../problems/refusal.js';
 import { defineCommand } from '../threads/task.js';
 import type { WriteContext } from '../threads/write-context.js';
-import { confirmedDevice } from './second-factor-store.js';
+import { confirmedDevice } from './device-store.js';
 
 /** Keeps a secret for a device that has yet to give its first code. @throws {Refusal} 409 if there is a device already */
 export const offerDevice = defineCommand(
@@ -14,9 +14,9 @@ export const offerDevice = defineCommand(
       throw new Refusal(409, [problem('device-there', '', 'There is a device already. Remove it first.')]);
     const set = { secret, lastStep: 0 };
     context.db
-      .insert(secondFactor)
+      .insert(ownDevice)
       .values({ person: personId, ...set })
-      .onConflictDoUpdate({ target: secondFactor.person, set })
+      .onConflictDoUpdate({ target: ownDevice.person, set })
       .run();
   },
 );
@@ -34,9 +34,9 @@ export const confirmDevice = defineCommand(
     { personId, step, codes, keep }: { personId: number; step: number; codes: readonly string[]; keep: string },
   ): void => {
     const { db } = context;
-    db.update(secondFactor)
+    db.update(ownDevice)
       .set({ confirmedAt: new Date().toISOString(), lastStep: step })
-      .where(eq(secondFactor.person, personId))
+      .where(eq(ownDevice.person, personId))
       .run();
     keepCodes(context, personId, codes);
     db.delete(session)
@@ -50,9 +50,9 @@ export const takeStep = defineCommand(
   'takeStep',
   ({ db }: WriteContext, { personId, step }: { personId: number; step: number }): boolean =>
     db
-      .update(secondFactor)
+      .update(ownDevice)
       .set({ lastStep: step })
-      .where(and(eq(secondFactor.person, personId), lt(secondFactor.lastStep, step)))
+      .where(and(eq(ownDevice.person, personId), lt(ownDevice.lastStep, step)))
       .run().changes > 0,
 );
 
@@ -77,7 +77,7 @@ export const renewRecoveryCodes = defineCommand(
 export const removeDevice = defineCommand(
   'removeDevice',
   ({ db }: WriteContext, { personId }: { personId: number }): void => {
-    db.delete(secondFactor).where(eq(secondFactor.person, personId)).run();
+    db.delete(ownDevice).where(eq(ownDevice.person, personId)).run();
     db.delete(recoveryCode).where(eq(recoveryCode.person, personId)).run();
   },
 );
