@@ -8,8 +8,8 @@ export function RecoveryCodes({ codes, onDone }: { codes: readonly string[]; onD
   return (
     <div className={layout.stack}>
       <p className={notice.done} role="status">
-        Write these codes down, or print them, and keep them where the device is not. Each lets you in once in its
-        place. They are not shown again.
+        Write these codes down and keep them where the device is not. Each lets you in once in its place. They are not
+        shown again.
       </p>
       <ol className={styles.codes} aria-label="Codes for paper">
         {codes.map((code) => (
