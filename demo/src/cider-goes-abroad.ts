@@ -1,5 +1,6 @@
 import { addCurrency } from '@just-ledger/server/areas/currencies/currency-commands';
 import { importRates } from '@just-ledger/server/areas/imports/import-commands';
+import { readRateFile } from '@just-ledger/server/areas/imports/rate-file';
 import { postEntry } from '@just-ledger/server/areas/journal/entry-commands';
 import { addDays, parseCivilDate as d, type CivilDate } from '@just-ledger/core';
 import { around, type SampleBooks, type StoryPlan } from './sample-books.js';
@@ -20,7 +21,7 @@ export function goAbroad(books: SampleBooks, plan: StoryPlan, today: CivilDate):
     books.contact('Tri-State Press Parts', 'supplier', { terms: '30', currency: 'USD' });
   });
   for (let day = d('2026-11-02'); day <= today; day = addDays(day, 7)) {
-    plan.on(day, (date) => books.do(importRates, { ...actor, csv: ratesOf(date) }));
+    plan.on(day, (date) => books.do(importRates, { ...actor, rows: readRateFile(ratesOf(date)) }));
   }
   plan.on(d('2026-11-19'), (date) =>
     books.do(postEntry, {

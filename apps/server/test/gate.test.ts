@@ -1,4 +1,7 @@
+import { readdirSync } from 'node:fs';
 import { request as send } from 'node:http';
+import { connect } from 'node:net';
+import { join } from 'node:path';
 import { RunningServer } from './running-server.js';
 
 let server: RunningServer;
@@ -124,4 +127,68 @@ describe('limits come before anything is built', () => {
       expect([answer.status, answer.body.problems[0].code]).toEqual([400, 'json-nesting']);
     }
   });
+});
+
+describe('a body is taken only as far as it may come', () => {
+  /** A connection of its own, on which a request is begun by hand; answers what comes back until it ends. */
+  const begun = (head: string, body = ''): Promise<string> => {
+    const { hostname, port } = new URL(server.url);
+    return new Promise((resolve) => {
+      const socket = connect({ host: hostname, port: Number(port) });
+      let heard = '';
+      socket.on('data', (piece) => (heard += piece.toString()));
+      socket.on('close', () => resolve(heard));
+      socket.on('error', () => undefined);
+      socket.write(`${head}\r\nhost: ${hostname}:${port}\r\n\r\n${body}`);
+    });
+  };
+  const routes = ['/api/session', `/api/invitations/${'x'.repeat(43)}`, '/api/archives', '/api/nowhere'];
+
+  test('from somebody who is not signed in: 16 kB, told beforehand; the rest is not read', async () => {
+    for (const route of [...routes, `${path}/attachments?name=x`, `${path}/entries/import`]) {
+      for (const type of ['application/json', 'application/octet-stream', 'text/csv']) {
+        for (const length of ['content-length: 125829120', 'transfer-encoding: chunked']) {
+          const heard = await begun(`POST ${route} HTTP/1.1\r\ncontent-type: ${type}\r\n${length}`, '4\r\n{"a"');
+          expect([route, type, length, heard.slice(0, 12)]).toEqual([route, type, length, 'HTTP/1.1 401']);
+        }
+      }
+    }
+    const small = JSON.stringify({ email: 'nobody@sallow-reach.test', password: 'a long enough password' });
+    expect((await server.signedOut().request('POST', '/api/session', JSON.parse(small))).status).toBe(401);
+  });
+
+  test('a file goes where files are taken, and as what is taken there', async () => {
+    const send = (to: string, type: string) =>
+      server.request('POST', `${path}${to}`, 'number,name,element', { 'content-type': type });
+    expect((await send('/contacts', 'text/csv')).status).toBe(415);
+    expect((await send('/contacts', 'application/octet-stream')).status).toBe(415);
+    expect((await send('/accounts/import', 'application/octet-stream')).status).toBe(415);
+    expect((await send('/imports?subject=chart', 'text/csv')).status).toBe(415);
+    expect((await send('/attachments?name=x', 'text/csv')).status).toBe(415);
+  });
+
+  test('nothing that was sent stays behind', async () => {
+    await server.request('POST', `${path}/accounts/import`, 'number,name,element\n1,Cash,nothing');
+    await server.request('POST', `${path}/entries/import`, 'entry');
+    await server.request('POST', `${path}/exchange-rates/import`, 'currency,date');
+    const tooMuch = new Uint8Array(33 * 1024 * 1024);
+    const { hostname, port } = new URL(server.url);
+    const answer = await fetch(`http://${hostname}:${port}${path}/imports?subject=chart`, {
+      method: 'POST',
+      headers: { cookie: server.session, 'content-type': 'application/octet-stream' },
+      body: tooMuch,
+    });
+    expect(answer.status).toBe(413);
+    expect(readdirSync(join(server.folder, 'passing'))).toEqual([]);
+  });
+});
+
+test('a hundred requests of a person are open at once; others do not notice', async () => {
+  const other = await server.member(path, 'linnet', 'reader');
+  const asked = Array.from({ length: 150 }, () => raw('GET', `${path}/reports/trial-balance?asAt=2026-12-31`));
+  expect((await other.request('GET', `${path}/accounts`)).status).toBe(200);
+  const statuses = await Promise.all(asked);
+  expect([...new Set(statuses)].sort()).toEqual([200, 429]);
+  expect(statuses.filter((status) => status === 200).length).toBeGreaterThanOrEqual(100);
+  expect(await raw('GET', `${path}/accounts`)).toBe(200);
 });

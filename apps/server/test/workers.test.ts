@@ -163,7 +163,7 @@ describe('threads that read', () => {
     const { pool, release, long } = held();
     const asker = new AbortController();
     const asked = new Promise<string>((resolve, reject) => {
-      workFor(asker.signal, () => void pool.run(say, 'third').then(resolve, reject));
+      workFor({ who: 'Wren', signal: asker.signal }, () => void pool.run(say, 'third').then(resolve, reject));
     });
     const staying = pool.run(say, 'fourth');
     asker.abort();
@@ -172,6 +172,24 @@ describe('threads that read', () => {
     release();
     await long;
     expect(await Promise.all([staying, late])).toEqual(['said fourth', 'said fifth']);
+    await pool.end();
+  });
+  test('let nobody wait behind all that one other asks', async () => {
+    const pool = new ReadingPool([worker()], clock, 20);
+    const gate = new SharedArrayBuffer(4);
+    const long = pool.run(wait, gate);
+    const said: string[] = [];
+    const ask = (who: string, word: string): Promise<unknown> =>
+      new Promise((resolve, reject) => {
+        workFor({ who, signal: new AbortController().signal }, () => {
+          pool.run(say, word).then((answer) => resolve(said.push(answer)), reject);
+        });
+      });
+    const asked = [...['a', 'b', 'c', 'd', 'e'].map((word) => ask('Wren', word)), ask('Linnet', 'f')];
+    Atomics.store(new Int32Array(gate), 0, 1);
+    Atomics.notify(new Int32Array(gate), 0);
+    await Promise.all([long, ...asked]);
+    expect(said).toEqual(['a', 'f', 'b', 'c', 'd', 'e'].map((word) => `said ${word}`));
     await pool.end();
   });
 });

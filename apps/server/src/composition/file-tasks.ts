@@ -5,6 +5,7 @@ import * as writeAuditorsFile from '../areas/auditors-file/write-auditors-file.j
 import * as boardPapersFile from '../areas/board-papers/board-papers-file.js';
 import * as closingPack from '../areas/closing-pack/closing-pack.js';
 import * as importTasks from '../areas/imports/import-tasks.js';
+import * as rateFile from '../areas/imports/rate-file.js';
 import * as entryFile from '../areas/journal/entry-file.js';
 import * as journalFiles from '../areas/journal/journal-files.js';
 import * as vouchers from '../areas/journal/vouchers.js';
@@ -27,6 +28,7 @@ export const fileTasks = new TaskTable<FileTask<any, unknown>>(
   chartFile,
   archiveTasks,
   importTasks,
+  rateFile,
   entryFile,
   journalFiles,
   vouchers,

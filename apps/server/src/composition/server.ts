@@ -9,20 +9,21 @@ import { randomBytes, randomUUID } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { otherBody } from '../platform/files/passing-files.js';
 import { readJson } from '../platform/problems/read-json.js';
 import { LOG_OPTIONS, ServerLog } from '../platform/server-log.js';
+import { Admission, type AdmittedRequest } from '../platform/sessions/admission.js';
 import { passGate, type RouteConfig } from '../platform/sessions/gate.js';
 import { isSecure } from '../platform/sessions/session-cookie.js';
 import { settings } from '../platform/settings.js';
 import { workFor } from '../platform/threads/asker.js';
+import { Reader } from '../platform/threads/threads.module.js';
 import { AppModule } from './app.module.js';
 import { assertDescribed, listenToRoutes } from './described-routes.js';
 import { describeApi } from './openapi.js';
 
 const WEB = fileURLToPath(new URL('../../../web/dist', import.meta.url));
 const JSON_LIMIT = 1024 * 1024;
-const CSV_LIMIT = 64 * 1024 * 1024;
-const FILE_LIMIT = 32 * 1024 * 1024;
 
 /** What a browser may do with our pages: nothing but what they need themselves, and never inside another page. Styles within a page are named by it. */
 const HELMET: FastifyHelmetOptions = {
@@ -52,6 +53,8 @@ export async function createServer(): Promise<NestFastifyApplication> {
     logger: LOG_OPTIONS,
     genReqId: () => randomUUID(),
   });
+  // a connection that asks for nothing is not kept
+  Object.assign(adapter.getInstance().server, { headersTimeout: 20_000, maxConnections: 2_000 });
   const app = await NestFactory.create<NestFastifyApplication>(AppModule, adapter, {
     logger: ['error', 'warn'],
   });
@@ -64,25 +67,28 @@ export async function createServer(): Promise<NestFastifyApplication> {
   });
   await fastify.register(fastifyCompress, { threshold: 1024, encodings: ['br', 'gzip'] });
   await fastify.register(fastifyCookie);
-  app.useBodyParser('text/csv', { bodyLimit: CSV_LIMIT }, (_request, body, done) =>
-    done(null, body?.toString('utf8')),
-  );
-  fastify.addContentTypeParser('application/octet-stream', (request, payload, done) => {
-    const { takesStream } = request.routeOptions.config as RouteConfig;
-    if (takesStream) done(null, payload);
-    else wholeBody(payload, FILE_LIMIT).then((body) => done(null, body), done);
+  fastify.addContentTypeParser(['application/octet-stream', 'text/csv'], (request, payload, done) => {
+    const { takesFile } = request.routeOptions.config as RouteConfig;
+    const isTaken = takesFile !== undefined && request.headers['content-type']?.startsWith(takesFile);
+    if (isTaken) done(null, payload);
+    else done(otherBody(takesFile ?? 'application/json'));
   });
   app.useBodyParser('application/json', { bodyLimit: JSON_LIMIT }, readJson(fastify) as never);
-  fastify.addHook('onRequest', (_request, reply, done) => {
-    const asker = new AbortController();
+  const admission = new Admission(app.get(Reader).db);
+  fastify.addHook('onRequest', (request, reply, done) => {
+    const left = new AbortController();
     reply.raw.once('close', () => {
-      if (!reply.raw.writableFinished) asker.abort();
+      if (!reply.raw.writableFinished) left.abort();
     });
-    workFor(asker.signal, done);
-  });
-  fastify.addHook('onRequest', async (request: FastifyRequest, reply: FastifyReply) => {
-    passGate(request, reply, settings.origin);
-    assertNotTooLarge(request);
+    let who: string;
+    try {
+      passGate(request, reply, settings.origin);
+      who = admission.admit(request as AdmittedRequest, reply);
+    } catch (error) {
+      done(error as Error);
+      return;
+    }
+    workFor({ who, signal: left.signal }, done);
   });
   const document = describeApi();
   fastify.get('/api/openapi.json', (_request: FastifyRequest, reply: FastifyReply) => void reply.send(document));
@@ -91,26 +97,6 @@ export async function createServer(): Promise<NestFastifyApplication> {
   await app.init();
   assertDescribed(routes, document);
   return app;
-}
-
-/** A file that is taken whole has to stay within its limit; one that is taken as it comes in is counted then. */
-function assertNotTooLarge({ routeOptions, headers }: FastifyRequest): void {
-  const isFile = headers['content-type']?.startsWith('application/octet-stream') === true;
-  const { takesStream } = routeOptions.config as RouteConfig;
-  if (!isFile || takesStream || Number(headers['content-length'] ?? 0) <= FILE_LIMIT) return;
-  throw Object.assign(new Error('too large'), { statusCode: 413 });
-}
-
-/** The whole of a body. @throws {Error} 413 as soon as it is longer than it may be */
-async function wholeBody(payload: AsyncIterable<Buffer>, most: number): Promise<Buffer> {
-  const pieces: Buffer[] = [];
-  let bytes = 0;
-  for await (const piece of payload) {
-    bytes += piece.length;
-    if (bytes > most) throw Object.assign(new Error('too large'), { statusCode: 413 });
-    pieces.push(piece);
-  }
-  return Buffer.concat(pieces);
 }
 
 /** What is kept in between depends on how it was asked for. */

@@ -1,5 +1,6 @@
 import { CHART_COLUMNS, type ChartColumn } from '@just-ledger/core';
 import { type CsvRow, readCsv } from '../../platform/files/csv.js';
+import { takePassingFile } from '../../platform/files/passing-files.js';
 import { defineFileTask } from '../../platform/threads/task.js';
 
 /** So many accounts a file of the chart may have. */
@@ -11,4 +12,6 @@ export function readChartFile(csv: string): CsvRow<ChartColumn>[] {
 }
 
 /** Reads a chart that is sent to be taken in at once. */
-export const readChart = defineFileTask('readChart', (_, { csv }: { csv: string }) => readChartFile(csv));
+export const readChart = defineFileTask('readChart', (_, { path }: { path: string }) =>
+  readChartFile(takePassingFile(path).toString('utf8')),
+);

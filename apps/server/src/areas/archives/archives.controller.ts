@@ -1,17 +1,17 @@
 import { type ArchivedBooksResponse, type ArchiveResponse, TakeArchiveRequest } from '@just-ledger/contract';
-import { ARCHIVE_SCHEMA, problem } from '@just-ledger/core';
+import { ARCHIVE_SCHEMA } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Query, Res } from '@nestjs/common';
 import { RouteConfig } from '@nestjs/platform-fastify';
 import type { FastifyReply } from 'fastify';
 import { createReadStream, mkdirSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { Readable } from 'node:stream';
-import { FileTooLongError, receiveFile } from '../../platform/files/passing-files.js';
-import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
+import type { Readable } from 'node:stream';
+import { type FileBody, receiveBody } from '../../platform/files/passing-files.js';
+import { unprocessable } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, CurrentPerson, Needs, Open } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
-import { TAKES_STREAM } from '../../platform/sessions/gate.js';
+import { TAKES_FILE } from '../../platform/sessions/gate.js';
 import { settings } from '../../platform/settings.js';
 import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -19,8 +19,8 @@ import { archiveBooks, restoreBooks } from './archive-commands.js';
 import { ArchiveJobs } from './archive-jobs.js';
 import { writeBooks } from './archive-tasks.js';
 
-/** The most that an archive may have that is sent, in bytes: 4 GB. */
-const MOST_ARCHIVE_BYTES = 4 * 1024 ** 3;
+/** An archive that is sent: up to 4 GB. */
+const ARCHIVE_BODY: FileBody = { type: 'application/octet-stream', most: 4 * 1024 ** 3 };
 
 /** Whole organisations as files: written, read into new books; and books that are archived. */
 @Controller('api')
@@ -57,20 +57,14 @@ export class ArchivesController {
   }
 
   /** Takes an archive to be read. */
-  @RouteConfig(TAKES_STREAM)
+  @RouteConfig(TAKES_FILE)
   @Post('archives')
   async begin(
     @CurrentPerson() { id }: Person,
     @Query('name') name: unknown,
     @Body() body: unknown,
   ): Promise<ArchiveResponse> {
-    if (!(body instanceof Readable)) {
-      throw new Refusal(415, [problem('file-expected', '', 'Send the file as application/octet-stream.')]);
-    }
-    const { path } = await receiveFile(settings.folder, body, MOST_ARCHIVE_BYTES).catch((error: unknown) => {
-      if (!(error instanceof FileTooLongError)) throw error;
-      throw new Refusal(413, [problem('too-large', '', 'An archive has up to 4 GB.')]);
-    });
+    const path = await receiveBody(settings.folder, body, ARCHIVE_BODY);
     return this.jobs.begin(id, typeof name === 'string' ? name.slice(0, 255) : '', path);
   }
 

@@ -16,7 +16,8 @@ import { open } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { keptFilePath } from '../../platform/files/kept-files.js';
 import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
-import { TAKES_STREAM } from '../../platform/sessions/gate.js';
+import { otherBody } from '../../platform/files/passing-files.js';
+import { TAKES_FILE } from '../../platform/sessions/gate.js';
 import {
   Acting,
   type Actor,
@@ -51,7 +52,7 @@ export class AttachmentsController {
 
   /** Keeps a paper: its file is on the disc before it is written down, and that before this answers. */
   @Needs('preparer')
-  @RouteConfig(TAKES_STREAM)
+  @RouteConfig(TAKES_FILE)
   @Post('attachments')
   async keep(
     @Acting() by: Actor,
@@ -59,7 +60,7 @@ export class AttachmentsController {
     @Body() body: unknown,
   ): Promise<AttachmentResponse> {
     if (!(body instanceof Readable)) {
-      throw new Refusal(415, [problem('file-expected', '', 'Send the file as application/octet-stream.')]);
+      throw otherBody('application/octet-stream');
     }
     if (!isPlainText(name, 255)) throw unprocessable('text', 'name', 'A name is up to 255 characters on one line.');
     const paper = await receivePaper(settings.folder, body, name);

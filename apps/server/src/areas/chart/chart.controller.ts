@@ -19,11 +19,14 @@ import {
   Put,
   Query,
 } from '@nestjs/common';
-import { csvText } from '../../platform/files/csv-body.js';
+import { RouteConfig } from '@nestjs/platform-fastify';
+import { CSV_BODY, receiveBody } from '../../platform/files/passing-files.js';
 import type { Readable } from 'node:stream';
 import { notFound } from '../../platform/problems/refusal.js';
+import { TAKES_CSV } from '../../platform/sessions/gate.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
+import { settings } from '../../platform/settings.js';
 import { Importer, Readers, Writer } from '../../platform/threads/threads.module.js';
 import { addAccount, changeAccount, importAccounts, removeAccount } from '../accounts/account-commands.js';
 import { readChart } from '../accounts/chart-file.js';
@@ -74,10 +77,11 @@ export class ChartController {
     return this.writer.run(removeAccount, { ...by, id });
   }
 
+  @RouteConfig(TAKES_CSV)
   @Post('accounts/import')
   @HttpCode(200)
   async import(@Acting() by: Actor, @Body() body: unknown): Promise<ChartImportResponse> {
-    const rows = await this.importer.run(readChart, { csv: csvText(body) });
+    const rows = await this.importer.run(readChart, { path: await receiveBody(settings.folder, body, CSV_BODY) });
     return this.writer.run(importAccounts, { ...by, rows });
   }
 

@@ -1,8 +1,8 @@
 import type { ImportCounts } from '@just-ledger/contract';
-import { type ImportSubject, problem, RATE_COLUMNS, type RateColumn } from '@just-ledger/core';
+import type { ImportSubject, RateColumn } from '@just-ledger/core';
 import { sql } from 'drizzle-orm';
 import { importMatching } from '../../platform/database/schema.js';
-import { readCsv } from '../../platform/files/csv.js';
+import type { CsvRow } from '../../platform/files/csv.js';
 import { Progress } from '../../platform/jobs/progress.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
@@ -49,9 +49,7 @@ export const takeImport = defineCommand(
 /** Sets rates from a file; all of it, or nothing and every problem by row. */
 export const importRates = defineCommand(
   'importRates',
-  (context: WriteContext, { csv, ...actor }: Actor & { csv: string }): ImportCounts => {
-    const rows = readCsv<RateColumn>(csv, RATE_COLUMNS, ['currency', 'date']);
-    if (rows.length === 0) throw new Refusal(422, [problem('no-rows', '', 'The file has no rows.')]);
+  (context: WriteContext, { rows, ...actor }: Actor & { rows: CsvRow<RateColumn>[] }): ImportCounts => {
     const step = (): void => undefined;
     const dates: DatesReadBy = { today: todayOf(context, actor.organisation), order: 'day-first' };
     return takeIn(context, actor, planRatesImport(context.db, actor.organisation, rows, step, dates), step);

@@ -47,8 +47,8 @@ export class ImportJobs {
     this.jobs = new JobList('import', ({ id }) => importer.run(forgetImport, { id }));
   }
 
-  /** Begins to read a file. */
-  begin(actor: Actor, subject: ImportSubject, name: string, bytes: Uint8Array): ImportResponse {
+  /** Begins to read a file. @param path of it; it is taken away */
+  begin(actor: Actor, subject: ImportSubject, name: string, path: string): ImportResponse {
     const job: ImportJob = {
       ...actor,
       id: randomUUID(),
@@ -71,7 +71,7 @@ export class ImportJobs {
     const { id, organisation, progress } = job;
     void this.jobs.follow(
       job,
-      this.importer.run(readImport, { id, bytes, organisation, subject, shared: progress.shared }),
+      this.importer.run(readImport, { id, path, organisation, subject, shared: progress.shared }),
       ({ rows, notes, headings }) => Object.assign(job, { rows, notes, headings, state: 'matching' }),
     );
     return answerOf(job);

@@ -15,6 +15,7 @@ import type { Db } from '../../platform/database/connection.js';
 import { atOneMoment } from '../../platform/derived/at-one-moment.js';
 import { importMatching } from '../../platform/database/schema.js';
 import { withoutMark } from '../../platform/files/csv.js';
+import { takePassingFile } from '../../platform/files/passing-files.js';
 import { writeWorkbook } from '../../platform/files/write-workbook.js';
 import { Progress } from '../../platform/jobs/progress.js';
 import { Refusal } from '../../platform/problems/refusal.js';
@@ -41,14 +42,14 @@ export const readImport = defineFileTask(
     db: Db,
     {
       id,
-      bytes,
+      path,
       organisation,
       subject,
       shared,
-    }: { id: string; bytes: Uint8Array; organisation: number; subject: ImportSubject; shared: SharedArrayBuffer },
+    }: { id: string; path: string; organisation: number; subject: ImportSubject; shared: SharedArrayBuffer },
   ) => {
     const progress = new Progress(shared);
-    const table = await readTable(bytes, progress.at);
+    const table = await readTable(takePassingFile(path), progress.at);
     progress.at(table.rows.length); // given up at its last row, it is not kept
     tables.set(id, table);
     const [headings = [], ...rows] = table.rows;

@@ -1,20 +1,24 @@
 import type { ImportCounts } from '@just-ledger/contract';
 import { ImportQuery, type ImportResponse, MatchingRequest } from '@just-ledger/contract';
-import { isImportSubject, problem } from '@just-ledger/core';
+import { isImportSubject } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
+import { RouteConfig } from '@nestjs/platform-fastify';
 import type { FastifyReply } from 'fastify';
 import type { Readable } from 'node:stream';
-import { csvText } from '../../platform/files/csv-body.js';
+import { CSV_BODY, receiveBody, TABLE_BODY } from '../../platform/files/passing-files.js';
 import { sent } from '../../platform/files/sent.js';
-import { notFound, Refusal } from '../../platform/problems/refusal.js';
+import { notFound } from '../../platform/problems/refusal.js';
+import { TAKES_CSV, TAKES_FILE } from '../../platform/sessions/gate.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
+import { settings } from '../../platform/settings.js';
 import { BatchReader, Importer, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { exportAsCsv } from './export-readings.js';
 import { importRates } from './import-commands.js';
 import { ImportJobs } from './import-jobs.js';
 import { exportAsWorkbook } from './import-tasks.js';
+import { readRates } from './rate-file.js';
 
 const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
@@ -30,12 +34,14 @@ export class ImportsController {
   ) {}
 
   /** Takes a file to be read; what it is called means nothing, what it holds does. */
+  @RouteConfig(TAKES_FILE)
   @Post('imports')
-  begin(@Acting() by: Actor, @Query() { subject, name }: ImportQuery, @Body() body: unknown): ImportResponse {
-    if (!(body instanceof Uint8Array)) {
-      throw new Refusal(415, [problem('file-expected', '', 'Send the file as application/octet-stream.')]);
-    }
-    return this.jobs.begin(by, subject, name ?? '', new Uint8Array(body));
+  async begin(
+    @Acting() by: Actor,
+    @Query() { subject, name }: ImportQuery,
+    @Body() body: unknown,
+  ): Promise<ImportResponse> {
+    return this.jobs.begin(by, subject, name ?? '', await receiveBody(settings.folder, body, TABLE_BODY));
   }
 
   @Get('imports/:import')
@@ -67,10 +73,12 @@ export class ImportsController {
   }
 
   /** Takes rates in at once, as CSV. */
+  @RouteConfig(TAKES_CSV)
   @Post('exchange-rates/import')
   @HttpCode(200)
-  takeRates(@Acting() by: Actor, @Body() body: unknown): Promise<ImportCounts> {
-    return this.writer.run(importRates, { ...by, csv: csvText(body) });
+  async takeRates(@Acting() by: Actor, @Body() body: unknown): Promise<ImportCounts> {
+    const path = await receiveBody(settings.folder, body, CSV_BODY);
+    return this.writer.run(importRates, { ...by, rows: await this.importer.run(readRates, { path }) });
   }
 
   /** All that a subject has, as CSV or XLSX by the ending. */

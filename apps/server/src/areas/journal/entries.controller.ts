@@ -16,10 +16,13 @@ import {
   type UsualAmountsResponse,
 } from '@just-ledger/contract';
 import { Body, Controller, Get, Header, Headers, HttpCode, Param, Post, Query } from '@nestjs/common';
+import { RouteConfig } from '@nestjs/platform-fastify';
 import { sent } from '../../platform/files/sent.js';
-import { csvText } from '../../platform/files/csv-body.js';
+import { CSV_BODY, receiveBody } from '../../platform/files/passing-files.js';
+import { TAKES_CSV } from '../../platform/sessions/gate.js';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
+import { settings } from '../../platform/settings.js';
 import { BatchReader, Importer, Printer, Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { importEntries, postEntries, postEntry } from './entry-commands.js';
@@ -116,6 +119,7 @@ export class EntriesController {
     return this.readers.report(usualAmountsOf, organisation, query);
   }
 
+  @RouteConfig(TAKES_CSV)
   @Post('entries/import')
   @HttpCode(201)
   async import(
@@ -125,7 +129,7 @@ export class EntriesController {
     @Headers('idempotency-key') key?: string,
   ): Promise<EntriesImportResponse> {
     // read beside the writer, who has to stay free for others
-    const file = await this.importer.run(readEntries, { csv: csvText(body) });
+    const file = await this.importer.run(readEntries, { path: await receiveBody(settings.folder, body, CSV_BODY) });
     return this.writer.run(importEntries, { organisation: organisation.id, person: person.id, key, file });
   }
 

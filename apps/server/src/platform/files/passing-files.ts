@@ -1,8 +1,11 @@
+import { problem } from '@just-ledger/core';
 import { randomUUID } from 'node:crypto';
-import { mkdirSync, rmSync } from 'node:fs';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { open, rm } from 'node:fs/promises';
+import { IncomingMessage } from 'node:http';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
+import { Refusal } from '../problems/refusal.js';
 
 /** A file is longer than is taken. */
 export class FileTooLongError extends Error {}
@@ -41,7 +44,8 @@ export async function receiveFile(
   const file = await open(path, 'wx', 0o600);
   let bytes = 0;
   try {
-    for await (const part of source) {
+    // a sender whose connection breaks would never hear what is wrong
+    for await (const part of source.iterator({ destroyOnReturn: false })) {
       const piece: Buffer = part;
       bytes += piece.length;
       if (bytes > most) throw new FileTooLongError(`more than ${most} bytes`);
@@ -55,5 +59,58 @@ export async function receiveFile(
     throw error;
   } finally {
     await file.close();
+  }
+}
+
+/** What a route takes as it comes in: how it is sent, and how long it may be. */
+export interface FileBody {
+  readonly type: 'text/csv' | 'application/octet-stream';
+  /** In bytes. */
+  readonly most: number;
+}
+
+/** A table as somebody has it. */
+export const TABLE_BODY: FileBody = { type: 'application/octet-stream', most: 32 * 1024 ** 2 };
+
+/** A CSV file in our columns. */
+export const CSV_BODY: FileBody = { type: 'text/csv', most: 64 * 1024 ** 2 };
+
+/**
+ * Writes the file that a request brings to the disc as it comes in.
+ *
+ * @returns where it is: whoever reads it takes it away
+ * @throws {Refusal} 415 if the request brings something else, 413 if it is longer than it may be
+ */
+export async function receiveBody(folder: string, body: unknown, { type, most }: FileBody): Promise<string> {
+  if (!(body instanceof IncomingMessage)) throw otherBody(type);
+  const message = `A file sent here has up to ${(most / 1024 ** 2).toLocaleString('en')} MB.`;
+  const tooLong = new Refusal(413, [problem('too-large', '', message)]);
+  if (Number(body.headers['content-length'] ?? 0) > most) throw tooLong;
+  try {
+    return (await receiveFile(folder, body, most)).path;
+  } catch (error) {
+    if (!(error instanceof FileTooLongError)) throw error;
+    body.resume(); // the rest is heard and forgotten
+    throw tooLong;
+  }
+}
+
+/** The request has no file, or one of another kind. */
+export function otherBody(type: FileBody['type'] | 'application/json'): Refusal {
+  return new Refusal(415, [OTHER_BODIES[type]]);
+}
+
+const OTHER_BODIES = {
+  'text/csv': problem('csv-expected', '', 'Send the file as text/csv in UTF-8.'),
+  'application/octet-stream': problem('file-expected', '', 'Send the file as application/octet-stream.'),
+  'application/json': problem('json-expected', '', 'Send the request as application/json.'),
+} as const;
+
+/** The bytes of a file on its way, which it takes away. */
+export function takePassingFile(path: string): Buffer {
+  try {
+    return readFileSync(path);
+  } finally {
+    rmSync(path, { force: true });
   }
 }

@@ -1,5 +1,6 @@
 import { problem } from '@just-ledger/core';
 import type { FastifyReply, FastifyRequest } from 'fastify';
+import type { FileBody } from '../files/passing-files.js';
 import { Refusal } from '../problems/refusal.js';
 import { assertSameOrigin } from './same-origin.js';
 
@@ -7,12 +8,13 @@ import { assertSameOrigin } from './same-origin.js';
 export interface RouteConfig {
   /** The page and its parts: what anybody may read, and nobody can change by it. */
   readonly isPage?: boolean;
-  /** Its body is taken as it comes in, once it is known who sends it. */
-  readonly takesStream?: boolean;
+  /** Its body is a file of this kind, taken as it comes in. */
+  readonly takesFile?: FileBody['type'];
 }
 
-/** What a route says that takes its body as it comes in. */
-export const TAKES_STREAM: RouteConfig = { takesStream: true };
+/** What a route says that takes a file as it comes in. */
+export const TAKES_FILE: RouteConfig = { takesFile: 'application/octet-stream' };
+export const TAKES_CSV: RouteConfig = { takesFile: 'text/csv' };
 
 /**
  * The one gate that every request passes, whatever its address looks like: the checks hang on the route that was

@@ -7,13 +7,12 @@ import {
   SetMetadata,
 } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
-import type { FastifyRequest } from 'fastify';
 import type { Db } from '../database/connection.js';
 import { notFound, Refusal } from '../problems/refusal.js';
 import { Reader, Writer } from '../threads/threads.module.js';
+import type { AdmittedRequest } from './admission.js';
 import { noteSessionUsed } from './session-commands.js';
-import { SESSION_COOKIE } from './session-cookie.js';
-import { type Person, sessionOfToken } from './session-store.js';
+import type { Person } from './session-store.js';
 
 /** An organisation that a request is about, as far as the guard knows it. */
 export interface Entered {
@@ -39,7 +38,7 @@ export interface SignedIn {
   readonly role?: MemberRole;
 }
 
-type GuardedRequest = FastifyRequest & { signedIn?: SignedIn; cookies: Record<string, string | undefined> };
+type GuardedRequest = AdmittedRequest & { signedIn?: SignedIn };
 
 /** Marks a route that an open page asks for by itself: it is no use of a session. */
 export const AskedByItself = (): ReturnType<typeof SetMetadata> => SetMetadata('asked-by-itself', true);
@@ -65,8 +64,7 @@ export class SessionGuard implements CanActivate {
   canActivate(context: ExecutionContext): boolean {
     if (this.reflector.getAllAndOverride<boolean>('open', [context.getHandler(), context.getClass()])) return true;
     const request = context.switchToHttp().getRequest<GuardedRequest>();
-    const token = request.cookies[SESSION_COOKIE];
-    const found = token ? sessionOfToken(this.reader.db, token) : undefined;
+    const found = request.foundSession;
     if (!found) throw new Refusal(401, [problem('signed-out', '', 'Sign in first.')]);
     const { person } = found;
     if (found.isToBeNoted && !this.reflector.get<boolean>('asked-by-itself', context.getHandler()))

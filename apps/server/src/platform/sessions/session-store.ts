@@ -38,12 +38,15 @@ export function personOfToken(db: Db, token: string): Person | undefined {
   return sessionOfToken(db, token)?.person;
 }
 
-/** A session that has not ended, by its token: whose it is, and whether it is time to note that it is used. */
-export function sessionOfToken(
-  db: Db,
-  token: string,
-  now = Date.now(),
-): { readonly person: Person; readonly tokenHash: string; readonly isToBeNoted: boolean } | undefined {
+/** A session that has not ended: whose it is, and whether it is time to note that it is used. */
+export interface FoundSession {
+  readonly person: Person;
+  readonly tokenHash: string;
+  readonly isToBeNoted: boolean;
+}
+
+/** A session that has not ended, by its token. */
+export function sessionOfToken(db: Db, token: string, now = Date.now()): FoundSession | undefined {
   const tokenHash = hashToken(token);
   const found = db
     .select({ ...signedIn, usedAt: session.usedAt })

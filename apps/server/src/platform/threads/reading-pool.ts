@@ -10,6 +10,8 @@ import { type TaskWorker, type ThreadStatus } from './task-worker.js';
 import type { Reading } from './task.js';
 
 interface Waiting {
+  /** Who asks; the server itself is nobody. */
+  readonly who: string;
   readonly begin: (thread: TaskWorker<Db>) => Promise<unknown>;
   readonly giveUp: (refusal: Refusal) => void;
 }
@@ -26,12 +28,16 @@ function left(): Refusal {
 }
 
 /**
- * Threads that read. A question goes to one that has nothing to do, or waits its turn in the order in which it came;
- * whoever leaves before it is their turn is not waited for. What has begun is done: SQLite reads a statement to its end.
+ * Threads that read. A question goes to one that has nothing to do, or waits: those who ask take turns, so that nobody
+ * waits behind all that one other asks, and the questions of each keep their order. Whoever leaves before it is their turn
+ * is not waited for. What has begun is done: SQLite reads a statement to its end.
  */
 export class ReadingPool {
   private readonly idle: TaskWorker<Db>[];
   private readonly waiting = new Set<Waiting>();
+  /** Who had a turn since somebody began to wait, and which. */
+  private readonly turns = new Map<string, number>();
+  private lastTurn = 0;
 
   /** @param mostWaiting so many questions wait at most; the next is refused */
   constructor(
@@ -54,19 +60,20 @@ export class ReadingPool {
 
   private ask<Result>(question: (thread: TaskWorker<Db>) => Promise<Result>): Promise<Result> {
     const asker = askerOfWork();
-    if (asker?.aborted) return Promise.reject(left());
+    if (asker?.signal.aborted) return Promise.reject(left());
     if (this.idle.length === 0 && this.waiting.size >= this.mostWaiting) return Promise.reject(tooMuch());
     return new Promise((resolve, reject) => {
       const leave = (): void => this.drop(waiting);
       const waiting: Waiting = {
+        who: asker?.who ?? '',
         begin: (thread) => {
-          asker?.removeEventListener('abort', leave);
+          asker?.signal.removeEventListener('abort', leave);
           return question(thread).then(resolve, reject);
         },
         giveUp: reject,
       };
       this.waiting.add(waiting);
-      asker?.addEventListener('abort', leave, { once: true });
+      asker?.signal.addEventListener('abort', leave, { once: true });
       this.next();
     });
   }
@@ -109,14 +116,25 @@ export class ReadingPool {
   }
 
   private next(): void {
-    const [question] = this.waiting;
+    const question = this.whoseTurn();
     const thread = question && this.idle.pop();
     if (!thread) return;
     this.waiting.delete(question);
+    if (this.waiting.size === 0) this.turns.clear();
+    else this.turns.set(question.who, (this.lastTurn += 1));
     void question.begin(thread).finally(() => {
       this.idle.push(thread);
       this.next();
     });
+  }
+
+  /** The first question of whoever has waited longest for a turn. */
+  private whoseTurn(): Waiting | undefined {
+    const turnOf = ({ who }: Waiting): number => this.turns.get(who) ?? 0;
+    return [...this.waiting].reduce<Waiting | undefined>(
+      (first, question) => (first && turnOf(first) <= turnOf(question) ? first : question),
+      undefined,
+    );
   }
 
   private drop(question: Waiting): void {
