@@ -12,6 +12,7 @@ if (!existsSync(booksFile(folder))) {
   console.error(`There are no books in ${folder}.`);
   process.exit(2);
 }
+process.umask(0o077);
 try {
   const { folder: made, bytes, lacking } = await backUp(folder, into, (copy) => verifyBooks(copy, () => undefined));
   console.log(`Backed up and verified: ${made} (${bytes.toLocaleString('en')} bytes)`);

@@ -1,11 +1,19 @@
 import 'reflect-metadata';
+import { finishRestoring } from './areas/backups/backup.js';
 import { chainEndOf, reviewChainEnds } from './platform/database/chain-ends.js';
 import { openForReading } from './platform/database/connection.js';
-import { DataFolderInUseError, takeDataFolder } from './platform/database/data-folder.js';
+import {
+  assertNoneMissing,
+  BooksMissingError,
+  DataFolderInUseError,
+  takeDataFolder,
+} from './platform/database/data-folder.js';
 import { NewerBooksError, prepareBooks } from './platform/database/migrate.js';
 import { prepareDerived } from './platform/derived/derived-file.js';
 import { beginEpoch } from './platform/derived/epoch.js';
 import { clearPassingFiles } from './platform/files/passing-files.js';
+import { messageOf } from './platform/problems/message-of.js';
+import { codeOf } from './platform/problems/told-error.js';
 import { createUnattendedOwner } from './platform/sessions/unattended-owner.js';
 import { settings } from './platform/settings.js';
 import { derivations } from './composition/derivations.js';
@@ -27,18 +35,58 @@ function reviewLastCommits(folder: string): void {
   }
 }
 
+/** What keeps the server from starting, in words; undefined for what nobody reckoned with. */
+function whyNotStarted(error: unknown): string | undefined {
+  const { folder, host, port } = settings;
+  const [code, message] = [codeOf(error), messageOf(error)];
+  if (
+    error instanceof DataFolderInUseError ||
+    error instanceof NewerBooksError ||
+    error instanceof BooksMissingError
+  ) {
+    return message;
+  }
+  if (/^(SQLITE_FULL|ENOSPC|EDQUOT)/.test(code)) return `The disc of ${folder} is full. Make room, and start again.`;
+  if (/^(SQLITE_READONLY|SQLITE_CANTOPEN|EROFS|EACCES|EPERM|EEXIST|ENOTDIR)/.test(code)) {
+    return `${folder} cannot be used: ${message}. It has to be a folder that whoever runs the server may write to.`;
+  }
+  if (/^SQLITE_(NOTADB|CORRUPT)/.test(code)) {
+    return `The books in ${folder} are broken: ${message}. Restore a backup: npm run restore -- <backup> ${folder}`;
+  }
+  if (code === 'EADDRINUSE') return `Something else listens on ${host}:${port} already. PORT names another port.`;
+  return undefined;
+}
+
+/** A server that is asked to end does so within this many milliseconds: what is not done by then is not done at all. */
+const LAST_WORK = 4_000;
+
+function endInTime(): void {
+  const giveUp = (): void => {
+    console.error('The server ends now. What it was still doing is given up; nothing of it was kept.');
+    process.kill(process.pid, 'SIGKILL');
+  };
+  for (const signal of ['SIGTERM', 'SIGINT'] as const) {
+    process.once(signal, () => setTimeout(giveUp, LAST_WORK).unref());
+  }
+}
+
 try {
-  takeDataFolder(settings.folder);
-  clearPassingFiles(settings.folder);
-  beginEpoch(prepareDerived(settings.folder, derivations));
-  await prepareBooks(settings.folder);
-  reviewLastCommits(settings.folder);
+  const { folder } = settings;
+  takeDataFolder(folder);
+  if (finishRestoring(folder)) console.log('A restore that was not finished has been finished.');
+  assertNoneMissing(folder);
+  clearPassingFiles(folder);
+  beginEpoch(prepareDerived(folder, derivations));
+  await prepareBooks(folder);
+  reviewLastCommits(folder);
   await createUnattendedOwner();
   const app = await createServer();
+  endInTime();
   await app.listen(settings.port, settings.host);
   console.log(`Just Ledger is ready: ${settings.origin ?? (await app.getUrl())}`);
 } catch (error) {
-  if (!(error instanceof DataFolderInUseError) && !(error instanceof NewerBooksError)) throw error;
-  console.error(error.message);
+  const why = whyNotStarted(error);
+  if (why === undefined) throw error;
+  console.error(why);
   process.exit(1);
 }

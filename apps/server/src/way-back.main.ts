@@ -19,6 +19,7 @@ if (!email || !existsSync(booksFile(folder))) {
   console.error('Name who wants back in: npm run way-back -- <e-mail address> [<data folder>] [--without-device]');
   process.exit(2);
 }
+process.umask(0o077);
 const context = new WriteContext(folder, clockFor(settings.today));
 const person = personOfEmail(context.db, email);
 if (!person) {

@@ -7,6 +7,7 @@ import { clockFor } from '../src/platform/database/clock.js';
 import { openForReading } from '../src/platform/database/connection.js';
 import { prepareBooks } from '../src/platform/database/migrate.js';
 import { CommandGroups } from '../src/platform/threads/command-groups.js';
+import { toldError } from '../src/platform/problems/told-error.js';
 import type { Answer, Question } from '../src/platform/threads/serve-tasks.js';
 import type { WriteContext } from '../src/platform/threads/write-context.js';
 
@@ -27,7 +28,7 @@ beforeEach(async () => {
       // what a full disk does: the whole transaction is gone, and the command says why
       if (taskName === 'loseAll') {
         $client.exec('ROLLBACK');
-        throw new Error('database or disk is full');
+        throw Object.assign(new Error('database or disk is full'), { code: 'SQLITE_FULL' });
       }
       return runCommand(context, commands.get(taskName), args);
     },
@@ -113,15 +114,35 @@ describe('commands that wait together', () => {
   });
   test('hold not at all when the database takes their transaction back, and the next ones go on', () => {
     const answers = ask(post('1.00'), post('2.00', '3.00'), ['loseAll', {}], post('4.00'));
-    expect(outcomes(answers)).toEqual([
-      [503, 'taken-back'],
-      [422, 'unbalanced'],
-      'database or disk is full',
-      '2026-0001',
-    ]);
+    const full = 'database or disk is full';
+    expect(outcomes(answers)).toEqual([full, [422, 'unbalanced'], full, '2026-0001']);
     expect(entries()).toBe(1);
     expect(outcomes(ask(post('5.00'), post('6.00')))).toEqual(['2026-0002', '2026-0003']);
     expect(fullCheck(context.db, 1)).toMatchObject({ checkedTo: 3, proofs: [{ holds: true }, { holds: true }] });
+  });
+  test('are refused in words where the file may grow no further, and go on once it may', () => {
+    const { $client } = context.db;
+    const long = (index: number): [string, unknown] => {
+      const [name, args] = post(`${index + 1}.00`);
+      return [
+        name,
+        { ...(args as object), request: { ...(args as { request: object }).request, explanation: 'x'.repeat(400) } },
+      ];
+    };
+    const many = Array.from({ length: 200 }, (_, index) => long(index));
+    $client.pragma(`max_page_count = ${String($client.pragma('page_count', { simple: true }))}`);
+    const refused = ask(...many);
+    const kept = refused.filter(({ type }) => type === 'done').length;
+    expect(refused.find(({ type }) => type === 'failed')).toMatchObject({ code: 'SQLITE_FULL' });
+    expect(toldError(Object.assign(new Error('full'), { code: 'SQLITE_FULL' }))).toMatchObject({
+      status: 507,
+      problems: [{ code: 'disc-full', message: 'The disc of the server is full. Nothing was changed.' }],
+    });
+    expect(entries()).toBe(kept);
+    $client.pragma('max_page_count = 1000000');
+    expect(ask(...many).every(({ type }) => type === 'done')).toBe(true);
+    expect(entries()).toBe(kept + many.length);
+    expect(fullCheck(context.db, 1).proofs.every(({ holds }) => holds)).toBe(true);
   });
   test('are not held back by one that needs a transaction of its own, which comes in its turn', () => {
     const rows = { ...{ organisation: 1, person: 1 }, rows: [] };

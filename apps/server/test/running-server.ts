@@ -25,6 +25,7 @@ export class RunningServer {
     readonly today: string,
     private process: ChildProcess,
     readonly url: string,
+    private readonly said: () => string = () => '',
   ) {}
 
   /** Starts the built server and signs its owner in. */
@@ -33,8 +34,8 @@ export class RunningServer {
   ): Promise<RunningServer> {
     const folder = options.folder ?? mkdtempSync(join(tmpdir(), 'just-ledger-'));
     const today = options.today ?? '2027-01-18';
-    const { process: child, url } = await launch(folder, today, options.env ?? {});
-    const server = new RunningServer(folder, today, child, url);
+    const { process: child, url, said } = await launch(folder, today, options.env ?? {});
+    const server = new RunningServer(folder, today, child, url, said);
     await server.signIn();
     return server;
   }
@@ -116,6 +117,19 @@ export class RunningServer {
     await gone;
   }
 
+  /** Asks the process to end, as whoever runs it does. */
+  askToEnd(): void {
+    this.process.kill('SIGTERM');
+  }
+
+  /** Waits until the process has ended by itself or otherwise. @returns its exit code and what it said last */
+  async ended(): Promise<{ code: number | null; said: string }> {
+    if (this.process.exitCode === null && this.process.signalCode === null) {
+      await new Promise((resolve) => this.process.once('close', resolve));
+    }
+    return { code: this.process.exitCode, said: this.said() };
+  }
+
   /** Ends the process and removes its data folder. */
   async stop(keepFolder = false): Promise<void> {
     if (this.process.exitCode === null && this.process.signalCode === null) {
@@ -139,7 +153,7 @@ function launch(
   folder: string,
   today: string,
   env: Record<string, string>,
-): Promise<{ process: ChildProcess; url: string }> {
+): Promise<{ process: ChildProcess; url: string; said: () => string }> {
   const child = spawn(process.execPath, [MAIN], {
     env: {
       ...process.env,
@@ -160,7 +174,7 @@ function launch(
     const listen = (chunk: Buffer): void => {
       said += chunk.toString();
       const ready = /ready: (http\S+)/.exec(said);
-      if (ready?.[1]) resolve({ process: child, url: ready[1] });
+      if (ready?.[1]) resolve({ process: child, url: ready[1], said: () => said });
     };
     child.stdout.on('data', listen);
     child.stderr.on('data', listen);

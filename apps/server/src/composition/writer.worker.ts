@@ -1,5 +1,6 @@
 import { ChainEnds } from '../platform/database/chain-ends.js';
 import { clockFor } from '../platform/database/clock.js';
+import { HeldFiles } from '../platform/database/data-folder.js';
 import { CommandGroups } from '../platform/threads/command-groups.js';
 import { serveTogether } from '../platform/threads/serve-tasks.js';
 import { begunWith } from '../platform/threads/thread-data.js';
@@ -8,9 +9,13 @@ import { commands, openForCommands, runCommand } from './commands.js';
 /** So often the writer looks whether others have written to the books, in milliseconds. */
 const LOOK_EVERY = 1_000;
 
-const { folder, today } = begunWith();
+const { folder, held, today } = begunWith();
 const context = openForCommands(folder, clockFor(today), new ChainEnds(folder));
-setInterval(() => context.lookForOthers(), LOOK_EVERY);
+const files = new HeldFiles(held);
+setInterval(() => {
+  files.assertThere();
+  context.lookForOthers();
+}, LOOK_EVERY);
 
 const groups = new CommandGroups(
   context,
@@ -19,6 +24,11 @@ const groups = new CommandGroups(
 );
 
 serveTogether((waiting, answer) => {
+  files.assertThere();
   context.lookForOthers();
-  groups.serve(waiting, answer);
+  groups.serve(waiting, (outcome) => {
+    // nobody is told that something was done which nobody would find
+    if (outcome.type === 'done') files.assertThere();
+    answer(outcome);
+  });
 });

@@ -1,10 +1,20 @@
 import Database from 'better-sqlite3';
-import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from 'node:fs';
 import { basename, join } from 'node:path';
 import { hasChainEnd, reviewChainEnds, setChainEndsAside } from '../../platform/database/chain-ends.js';
 import { booksFile, openForReading } from '../../platform/database/connection.js';
 import { takeDataFolder } from '../../platform/database/data-folder.js';
 import { endsBeside, type KeptEnd, momentOfBackup, noteRestored } from '../../platform/database/ends-beside.js';
+import { syncFile, writeDurably } from '../../platform/database/write-durably.js';
 import { copyKeptFile, keptFilesFolder } from '../../platform/files/kept-files.js';
 import { clearPassingFiles } from '../../platform/files/passing-files.js';
 
@@ -104,8 +114,27 @@ export function keepLatest(into: string, count: number): Backup[] {
   return backups.slice(0, count);
 }
 
+/** A restore on its way: what comes is whole and verified, and takes the place of what is there. */
+interface Restoring {
+  /** The moment of the backup, UTC, ISO 8601; null for one whose name says none. */
+  readonly from: string | null;
+  /** When it was begun. */
+  readonly at: string;
+  /** Where the books that are there go; null if there are none. */
+  readonly aside: string | null;
+}
+
+function restoringFile(folder: string): string {
+  return join(folder, 'restoring.json');
+}
+
+function incomingBooks(folder: string): string {
+  return `${booksFile(folder)}.incoming`;
+}
+
 /**
- * Puts a backup in the place of a data folder's books, which are kept beside it. No server may be using the folder.
+ * Puts a backup in the place of a data folder's books, which are kept beside it. No server may be using the folder. Ended
+ * before its last step, it has changed nothing, or is finished at the next start.
  *
  * @returns where the books that were there are now; undefined if there were none
  * @throws {BackupNotVerifiedError} if the backup does not verify; nothing has been changed then
@@ -118,23 +147,51 @@ export async function restore(
 ): Promise<string | undefined> {
   const giveBack = takeDataFolder(folder);
   try {
+    finishRestoring(folder);
     const wrong = await verify(backup);
     if (wrong.length > 0) throw new BackupNotVerifiedError(`${backup} does not verify: ${wrong.join(' ')}`);
-    const books = booksFile(folder);
-    const incoming = `${books}.incoming`;
+    const incoming = incomingBooks(folder);
     copyFileSync(booksFile(backup), incoming);
     await copyPapers(backup, folder, { books: incoming });
+    syncFile(incoming);
     const stamp = `${now.toISOString().slice(0, 19).replaceAll(':', '')}Z`;
-    const aside = existsSync(books) ? join(folder, `books-before-restore-${stamp}.sqlite`) : undefined;
-    if (aside) setAside(books, aside);
-    setChainEndsAside(folder, `.before-restore-${stamp}`);
-    const from = momentOfBackup(basename(backup));
-    if (from !== undefined) noteRestored(folder, from, now);
-    renameSync(incoming, books);
-    return aside;
+    const aside = existsSync(booksFile(folder)) ? join(folder, `books-before-restore-${stamp}.sqlite`) : null;
+    const from = momentOfBackup(basename(backup)) ?? null;
+    const restoring: Restoring = { from, at: now.toISOString(), aside: aside && basename(aside) };
+    writeDurably(restoringFile(folder), JSON.stringify(restoring));
+    finishRestoring(folder);
+    return aside ?? undefined;
   } finally {
     giveBack();
   }
+}
+
+/**
+ * Finishes a restore that was begun, in steps of which each can be done again: the one that was ended in the middle is.
+ * The folder must be taken.
+ *
+ * @returns whether there was one
+ */
+export function finishRestoring(folder: string): boolean {
+  const file = restoringFile(folder);
+  const [books, incoming] = [booksFile(folder), incomingBooks(folder)];
+  if (!existsSync(file)) {
+    // what was still being copied when it ended is copied again, if it is asked for again
+    rmSync(incoming, { force: true });
+    return false;
+  }
+  const { from, at, aside }: Restoring = JSON.parse(readFileSync(file, 'utf8'));
+  if (existsSync(incoming)) {
+    const stamp = `${at.slice(0, 19).replaceAll(':', '')}Z`;
+    if (existsSync(books) && aside !== null) setAside(books, join(folder, aside));
+    for (const beside of ['-wal', '-shm']) rmSync(`${books}${beside}`, { force: true });
+    setChainEndsAside(folder, `.before-restore-${stamp}`);
+    if (from !== null) noteRestored(folder, from, at);
+    renameSync(incoming, books);
+    syncFile(folder);
+  }
+  rmSync(file);
+  return true;
 }
 
 /**
@@ -190,7 +247,6 @@ function setAside(books: string, aside: string): void {
   client.pragma('wal_checkpoint(TRUNCATE)');
   client.close();
   renameSync(books, aside);
-  for (const beside of ['-wal', '-shm']) rmSync(`${books}${beside}`, { force: true });
 }
 
 function backupIn(into: string, name: string): Backup {

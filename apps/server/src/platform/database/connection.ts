@@ -11,9 +11,9 @@ export function booksFile(folder: string): string {
   return join(folder, 'books.sqlite');
 }
 
-/** The one connection that writes. Durable at every commit: this SQLite would sync less by default under WAL. */
-export function openForWriting(folder: string): Db {
-  const client = new Database(booksFile(folder));
+/** The one connection that writes. Durable at every commit: this SQLite would sync less by default under WAL. @param fileMustExist unless books are to be made */
+export function openForWriting(folder: string, { fileMustExist = true } = {}): Db {
+  const client = new Database(booksFile(folder), { fileMustExist });
   client.pragma('journal_mode = WAL');
   client.pragma('synchronous = FULL');
   client.pragma('foreign_keys = ON');

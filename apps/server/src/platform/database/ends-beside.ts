@@ -60,9 +60,10 @@ export function endsBeside(folder: string): KeptEnd[] {
   ];
 }
 
-/** Remembers that a backup took the place of the books. */
-export function noteRestored(folder: string, from: string, now: Date): void {
-  writeDurably(join(folder, RESTORED), JSON.stringify([...restoredIn(folder), { from, at: now.toISOString() }]));
+/** Remembers that a backup took the place of the books; the same one is remembered once. */
+export function noteRestored(folder: string, from: string, moment: string): void {
+  const others = restoredIn(folder).filter((restored) => restored.from !== from || restored.at !== moment);
+  writeDurably(join(folder, RESTORED), JSON.stringify([...others, { from, at: moment }]));
 }
 
 function restoredIn(folder: string): Restored[] {

@@ -1,4 +1,5 @@
-import { closeSync, fdatasyncSync, openSync, renameSync, writeSync } from 'node:fs';
+import { closeSync, fdatasyncSync, fsyncSync, openSync, renameSync, writeSync } from 'node:fs';
+import { dirname } from 'node:path';
 
 /** Writes a small file beside its place, has it on the disc, and puts it there: it is the old one or the new one, never half. */
 export function writeDurably(path: string, text: string): void {
@@ -11,4 +12,15 @@ export function writeDurably(path: string, text: string): void {
     closeSync(file);
   }
   renameSync(unfinished, path);
+  syncFile(dirname(path));
+}
+
+/** Has a file, or the names in a folder, on the disc. */
+export function syncFile(path: string): void {
+  const file = openSync(path, 'r');
+  try {
+    fsyncSync(file);
+  } finally {
+    closeSync(file);
+  }
 }

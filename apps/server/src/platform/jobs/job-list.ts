@@ -1,6 +1,7 @@
-import { problem, type Problem } from '@just-ledger/core';
+import type { Problem } from '@just-ledger/core';
 import { Logger } from '@nestjs/common';
-import { notFound, Refusal } from '../problems/refusal.js';
+import { notFound } from '../problems/refusal.js';
+import { toldError } from '../problems/told-error.js';
 import type { Progress } from './progress.js';
 
 /** A job that nobody went on with is forgotten after this long, in milliseconds. */
@@ -66,11 +67,8 @@ export class JobList<One extends Job> {
     try {
       done(await work);
     } catch (error) {
-      if (!(error instanceof Refusal)) this.logger.error(error);
-      const problems =
-        error instanceof Refusal
-          ? error.problems
-          : [problem('internal', '', 'This should not have happened. Nothing was changed.')];
+      const { problems, isForTheLog } = toldError(error);
+      if (isForTheLog) this.logger.error(error);
       Object.assign(job, { state: 'failed', problems, problemCount: problems.length });
     }
   }

@@ -4,6 +4,7 @@ import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException } from '
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { messageOf } from './message-of.js';
 import { Refusal } from './refusal.js';
+import { toldError } from './told-error.js';
 
 const TITLES: Readonly<Record<number, string>> = {
   400: 'The request could not be read',
@@ -16,6 +17,7 @@ const TITLES: Readonly<Record<number, string>> = {
   422: 'Something in it is not right',
   429: 'Too many attempts',
   500: 'Something went wrong here',
+  507: 'There is no room',
 };
 
 /** So many problems are told at once; how many more there are is said. */
@@ -56,19 +58,9 @@ function read(error: unknown, { log }: FastifyRequest): { status: number; proble
   if (status !== undefined && status < 500) {
     return { status, problems: [problem(`http-${status}`, '', messageOf(error))] };
   }
-  const code = codeOf(error);
-  if (code.startsWith('SQLITE_CONSTRAINT')) {
-    log.error(error);
-    return {
-      status: 409,
-      problems: [problem('refused-by-books', '', `The books refused this: ${messageOf(error)}.`)],
-    };
-  }
-  log.error(error);
-  return {
-    status: 500,
-    problems: [problem('internal', '', 'This should not have happened. Nothing was changed.')],
-  };
+  const told = toldError(error);
+  if (told.isForTheLog) log.error(error);
+  return told;
 }
 
 /** The status of Nest's and Fastify's own refusals. */
@@ -76,10 +68,4 @@ function statusOf(error: unknown): number | undefined {
   if (error instanceof HttpException) return error.getStatus();
   const { statusCode: status }: { statusCode?: unknown } = Object(error);
   return typeof status === 'number' ? status : undefined;
-}
-
-/** The code of an error of the database or the system, if it has one. */
-function codeOf(error: unknown): string {
-  const { code }: { code?: unknown } = Object(error);
-  return typeof code === 'string' ? code : '';
 }

@@ -9,8 +9,11 @@ const MOST = 64;
 /** After so many milliseconds no further command joins: those that are done wait for the commit. */
 const PATIENCE = 25;
 
-/** The database took back the transaction that a command was part of. */
-function takenBack(): Refusal {
+/** Why the database took back the transaction that commands shared: what the last of them met with, if it says so. */
+function whyTakenBack(last: Answer | undefined): Error {
+  if (last?.type === 'failed' && last.code !== undefined) {
+    return Object.assign(new Error(last.message), { code: last.code });
+  }
   const message = 'The books could not be written just now. Nothing was changed; try again.';
   return new Refusal(503, [problem('taken-back', '', message)]);
 }
@@ -59,7 +62,7 @@ export class CommandGroups {
         waiting.shift();
         answers.push(this.outcomeOf(next));
         // a disk that is full, and the like: SQLite takes back the whole transaction by itself
-        if (!$client.inTransaction) throw takenBack();
+        if (!$client.inTransaction) throw whyTakenBack(answers.at(-1));
         if (performance.now() > end) break;
       }
       $client.exec('COMMIT');
