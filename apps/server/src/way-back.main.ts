@@ -6,6 +6,7 @@ import { clockFor } from './platform/database/clock.js';
 import { booksFile } from './platform/database/connection.js';
 import { newLink } from './platform/sessions/link.js';
 import { removeDevice } from './platform/sessions/device-commands.js';
+import { removePasskeysOf } from './platform/sessions/passkey-commands.js';
 import { personOfEmail } from './platform/sessions/session-store.js';
 import { settings } from './platform/settings.js';
 import { WriteContext } from './platform/threads/write-context.js';
@@ -29,9 +30,13 @@ if (!person) {
 const way = newLink('new-password');
 context.transact(() => {
   offerPasswordReset(context, { personId: person.id, ...way });
-  if (values['without-device']) removeDevice(context, { personId: person.id });
+  if (values['without-device']) {
+    removeDevice(context, { personId: person.id });
+    removePasskeysOf(context, person.id);
+  }
 });
 context.db.$client.close();
 const address = settings.origin === undefined ? `the address of the books, with ${way.link} after it,` : way.link;
 console.log(`Open ${address} within a day, and choose a new password for ${person.email}.`);
-if (values['without-device']) console.log('No code of a device is asked for any more.');
+if (values['without-device'])
+  console.log('No code of a device is asked for any more, and no passkey opens anything.');

@@ -1,15 +1,39 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { backUp, backupsIn, keepLatest } from '../src/areas/backups/backup.js';
+import { assertNoneMissing, takeDataFolder } from '../src/platform/database/data-folder.js';
+import { backUp, backupsIn, finishRestoring, keepLatest } from '../src/areas/backups/backup.js';
 import { RunningServer } from './running-server.js';
 
 const run = (command: 'backup' | 'restore', ...args: string[]): { status: number | null; said: string } => {
   const main = fileURLToPath(new URL(`../dist/${command}.main.js`, import.meta.url));
   const { status, stdout, stderr } = spawnSync(process.execPath, [main, ...args], { encoding: 'utf8' });
   return { status, said: `${stdout}${stderr}` };
+};
+/** Restores in a process that is killed when it changes files for the given time, counted from 0. @returns whether it came to its end */
+const restoreKilledAfter = (steps: number, backup: string, folder: string): { isDone: boolean } => {
+  const killer = `
+    import fs from 'node:fs';
+    import { syncBuiltinESMExports } from 'node:module';
+    let left = ${steps};
+    for (const name of ['copyFileSync', 'writeSync', 'renameSync', 'rmSync', 'fsyncSync']) {
+      const real = fs[name];
+      fs[name] = (...args) => {
+        if (left === 0) process.kill(process.pid, 'SIGKILL');
+        left -= 1;
+        return real(...args);
+      };
+    }
+    syncBuiltinESMExports();`;
+  const main = fileURLToPath(new URL('../dist/restore.main.js', import.meta.url));
+  const module = `data:text/javascript,${encodeURIComponent(killer)}`;
+  const { status, signal, stderr } = spawnSync(process.execPath, ['--import', module, main, backup, folder], {
+    encoding: 'utf8',
+  });
+  if (status !== 0 && signal !== 'SIGKILL') throw new Error(stderr);
+  return { isDone: status === 0 };
 };
 const sqlite = (folder: string, statement: string): void => {
   const { status, stderr } = spawnSync('sqlite3', [join(folder, 'books.sqlite'), statement], { encoding: 'utf8' });
@@ -73,6 +97,42 @@ describe('a backup', () => {
     server = await RunningServer.start({ folder });
     expect(await sheet()).toEqual(before);
     expect((await post('Gone on with')).status).toBe(201);
+  });
+
+  test('is restored wholly or not at all, wherever its restoring is killed', async () => {
+    const [backup] = backupsIn(text);
+    await post('Posted since');
+    const { folder } = server;
+    await server.stop(true);
+    const entriesIn = (books: string): number =>
+      Number(
+        spawnSync('sqlite3', [join(books, 'books.sqlite'), 'SELECT count(*) FROM entry'], { encoding: 'utf8' })
+          .stdout,
+      );
+    const [before, after] = [entriesIn(folder), entriesIn(backup?.folder ?? '')];
+    expect(before).toBeGreaterThan(after);
+    const found: number[] = [];
+    for (let steps = 0, isDone = false; !isDone; steps += 1) {
+      const copy = mkdtempSync(join(tmpdir(), 'just-ledger-killed-'));
+      cpSync(folder, copy, { recursive: true });
+      ({ isDone } = restoreKilledAfter(steps, backup?.folder ?? '', copy));
+      const giveBack = takeDataFolder(copy);
+      finishRestoring(copy);
+      assertNoneMissing(copy);
+      expect(finishRestoring(copy)).toBe(false);
+      giveBack();
+      found.push(entriesIn(copy));
+      const beside = readdirSync(copy).filter((name) => /incoming|restoring|unfinished/.test(name));
+      expect([steps, beside]).toEqual([steps, []]);
+      const aside = readdirSync(copy).filter((name) => name.startsWith(`books-before-restore-`));
+      // those of the restore before are there, too
+      expect([steps, aside.length]).toEqual([steps, found.at(-1) === before ? 1 : 2]);
+      rmSync(copy, { recursive: true });
+    }
+    // as it was up to some step, and from then on as the backup is
+    expect(new Set(found)).toEqual(new Set([before, after]));
+    expect(found).toEqual([...found].sort((a, b) => b - a));
+    server = await RunningServer.start({ folder });
   });
 
   test('that was tampered with is not restored, and nothing is changed', async () => {

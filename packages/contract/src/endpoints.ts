@@ -153,6 +153,9 @@ import type {
   ChangePasswordRequest,
   DeviceCodeRequest,
   DeviceOfferResponse,
+  NewPasskeyRequest,
+  PasskeyOfferResponse,
+  PasskeyRequest,
   FirstOwnerRequest,
   OwnSignInResponse,
   PasswordAgainRequest,
@@ -935,6 +938,15 @@ export interface Endpoints {
   '/api/own-sign-in/device/removal': {
     POST: { takes: PasswordAgainRequest; gives: void };
   };
+  '/api/own-sign-in/passkeys': {
+    POST: { takes: NewPasskeyRequest; gives: OwnSignInResponse };
+  };
+  '/api/own-sign-in/passkeys/offer': {
+    POST: { takes: PasswordAgainRequest; gives: PasskeyOfferResponse };
+  };
+  '/api/own-sign-in/passkeys/{id}/removal': {
+    POST: { takes: PasswordAgainRequest; gives: void };
+  };
   '/api/own-sign-in/sessions': {
     DELETE: { gives: void };
   };
@@ -951,6 +963,12 @@ export interface Endpoints {
     GET: { gives: SessionResponse };
     POST: { takes: SignInRequest; gives: SessionResponse };
     DELETE: { gives: void };
+  };
+  '/api/session/passkey': {
+    POST: { takes: PasskeyRequest; gives: SessionResponse };
+  };
+  '/api/session/passkey/offer': {
+    POST: { gives: PasskeyOfferResponse };
   };
   '/api/unfinished-start': {
     GET: { gives: UnfinishedStartResponse };

@@ -39,6 +39,7 @@ import type { ChainEnds } from '../platform/database/chain-ends.js';
 import type { Clock } from '../platform/database/clock.js';
 import * as outboxCommands from '../platform/outbox/outbox-commands.js';
 import * as deviceCommands from '../platform/sessions/device-commands.js';
+import * as passkeyCommands from '../platform/sessions/passkey-commands.js';
 import * as sessionCommands from '../platform/sessions/session-commands.js';
 import { TaskTable } from '../platform/threads/serve-tasks.js';
 import type { Command } from '../platform/threads/task.js';
@@ -49,6 +50,7 @@ import { listenTo, WriteContext } from '../platform/threads/write-context.js';
 export const commands = new TaskTable<Command<any, unknown>>(
   sessionCommands,
   deviceCommands,
+  passkeyCommands,
   outboxCommands,
   peopleCommands,
   organisationCommands,

@@ -54,6 +54,34 @@ export interface RecoveryCodesResponse {
   codes: string[];
 }
 
+/** What a browser makes or uses a passkey with, or what came of it: JSON as WebAuthn defines it. */
+export interface PasskeyOfferResponse {
+  options: string;
+}
+
+/** A passkey that a browser has made, with a name to know it by. */
+export class NewPasskeyRequest {
+  @IsString() @MinLength(1, { message: 'Enter a name.' }) @MaxLength(60) name!: string;
+  /** JSON: `RegistrationResponseJSON` of WebAuthn. */
+  @IsString() @MaxLength(20_000) credential!: string;
+}
+
+/** Signing in with a passkey. */
+export class PasskeyRequest {
+  /** JSON: `AuthenticationResponseJSON` of WebAuthn. */
+  @IsString() @MaxLength(20_000) credential!: string;
+}
+
+/** A passkey of one's own. */
+export interface OwnPasskeyResponse {
+  id: number;
+  name: string;
+  /** UTC, ISO 8601, as the next. */
+  createdAt: string;
+  /** Null if nobody has signed in with it. */
+  usedAt: string | null;
+}
+
 /** A session that is open somewhere. */
 export interface OwnSessionResponse {
   /** Tells it from the others; it opens nothing. */
@@ -73,6 +101,8 @@ export interface OwnSignInResponse {
   sessions: OwnSessionResponse[];
   /** The device whose codes are asked for; null if the password is enough. */
   device: { since: string; codesLeft: number } | null;
+  /** The latest first. */
+  passkeys: OwnPasskeyResponse[];
 }
 
 /** How a person reads and types amounts and dates, and in which colours. */

@@ -67,7 +67,7 @@ export async function backUp(folder: string, into: string, verify: Verify, now =
     await copyPapers(folder, unfinished);
     wrong = await verify(unfinished);
   }
-  for (const beside of ['-wal', '-shm']) rmSync(`${booksFile(unfinished)}${beside}`, { force: true });
+  removeLog(booksFile(unfinished));
   const finished = join(into, wrong.length === 0 ? name : `${name}.not-verified`);
   renameSync(unfinished, finished);
   if (wrong.length > 0) throw new BackupNotVerifiedError(`The copy ${finished} does not verify: ${wrong.join(' ')}`);
@@ -175,16 +175,18 @@ export async function restore(
 export function finishRestoring(folder: string): boolean {
   const file = restoringFile(folder);
   const [books, incoming] = [booksFile(folder), incomingBooks(folder)];
+  rmSync(`${file}.unfinished`, { force: true });
   if (!existsSync(file)) {
     // what was still being copied when it ended is copied again, if it is asked for again
     rmSync(incoming, { force: true });
+    removeLog(incoming);
     return false;
   }
   const { from, at, aside }: Restoring = JSON.parse(readFileSync(file, 'utf8'));
   if (existsSync(incoming)) {
     const stamp = `${at.slice(0, 19).replaceAll(':', '')}Z`;
     if (existsSync(books) && aside !== null) setAside(books, join(folder, aside));
-    for (const beside of ['-wal', '-shm']) rmSync(`${books}${beside}`, { force: true });
+    for (const file of [books, incoming]) removeLog(file);
     setChainEndsAside(folder, `.before-restore-${stamp}`);
     if (from !== null) noteRestored(folder, from, at);
     renameSync(incoming, books);
@@ -239,6 +241,11 @@ function papersNamedBy(books: string): string[] {
   } finally {
     copy.close();
   }
+}
+
+/** Removes the log beside a file of books whose content is all in it. */
+function removeLog(books: string): void {
+  for (const beside of ['-wal', '-shm']) rmSync(`${books}${beside}`, { force: true });
 }
 
 /** Moves books aside with all that was committed: what still stands in the log beside them is written into them first. */

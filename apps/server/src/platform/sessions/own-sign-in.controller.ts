@@ -1,13 +1,16 @@
 import {
   ChangePasswordRequest,
   DeviceCodeRequest,
+  NewPasskeyRequest,
   type DeviceOfferResponse,
   type OwnSignInResponse,
+  type PasskeyOfferResponse,
   PasswordAgainRequest,
   PreferencesRequest,
   type RecoveryCodesResponse,
 } from '@just-ledger/contract';
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Req } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Req } from '@nestjs/common';
+import { isPlainText } from '@just-ledger/core';
 import { unprocessable } from '../problems/refusal.js';
 import { Reader, Readers, Writer } from '../threads/threads.module.js';
 import { assertNotSoonGuessed } from './guessed-password.js';
@@ -16,10 +19,12 @@ import { hashPassword } from './password.js';
 import { deviceAddress, hashOfRecoveryCode, newRecoveryCodes, newSecret } from './device-codes.js';
 import { confirmDevice, offerDevice, removeDevice, renewRecoveryCodes } from './device-commands.js';
 import { codesLeft, confirmedDevice, offeredSecret } from './device-store.js';
+import { keepPasskey, removePasskey } from './passkey-commands.js';
+import { Passkeys } from './passkeys.js';
 import { changePassword, changePreferences, endOneSession, endSessionsOf } from './session-commands.js';
 import { SESSION_COOKIE } from './session-cookie.js';
 import { CurrentPerson } from './session-guard.js';
-import { hashToken, type Person, sessionsOf } from './session-store.js';
+import { hashToken, passkeysOf, type Person, sessionsOf } from './session-store.js';
 import { SignIn } from './sign-in.js';
 
 /** A person's own sign-in: the password, the device, and the sessions that are open anywhere. */
@@ -30,6 +35,7 @@ export class OwnSignInController {
     private readonly readers: Readers,
     private readonly writer: Writer,
     private readonly signIn: SignIn,
+    private readonly passkeys: Passkeys,
   ) {}
 
   /** Where one is signed in, and what is asked for besides the password. */
@@ -40,6 +46,7 @@ export class OwnSignInController {
     return {
       sessions: sessionsOf(db, id, ownHash(request)),
       device: device ? { since: device.confirmedAt ?? '', codesLeft: codesLeft(db, id) } : null,
+      passkeys: passkeysOf(db, id),
     };
   }
 
@@ -135,6 +142,45 @@ export class OwnSignInController {
   ): Promise<void> {
     await this.signIn.assertKnows(person, password, 'password', request.ip);
     await this.writer.run(removeDevice, { personId: person.id });
+  }
+
+  /** What a browser makes a passkey with, once the password was typed again. */
+  @Post('passkeys/offer')
+  @HttpCode(200)
+  async offerPasskey(
+    @CurrentPerson() person: Person,
+    @Body() { password }: PasswordAgainRequest,
+    @Req() request: CookieRequest,
+  ): Promise<PasskeyOfferResponse> {
+    await this.signIn.assertKnows(person, password, 'password', request.ip);
+    return { options: await this.passkeys.offer(person, request) };
+  }
+
+  /** Keeps a passkey that a browser has made with what was offered. */
+  @Post('passkeys')
+  async keepPasskey(
+    @CurrentPerson() person: Person,
+    @Body() { name, credential }: NewPasskeyRequest,
+    @Req() request: CookieRequest,
+  ): Promise<OwnSignInResponse> {
+    if (!isPlainText(name, 60) || name.trim() === '') {
+      throw unprocessable('text', 'name', 'A name is up to 60 characters on one line.');
+    }
+    const kept = await this.passkeys.made(person, name.trim(), credential, request);
+    await this.writer.run(keepPasskey, { personId: person.id, kept });
+    return this.own(person, request);
+  }
+
+  @Post('passkeys/:id/removal')
+  @HttpCode(204)
+  async removePasskey(
+    @CurrentPerson() person: Person,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() { password }: PasswordAgainRequest,
+    @Req() request: CookieRequest,
+  ): Promise<void> {
+    await this.signIn.assertKnows(person, password, 'password', request.ip);
+    await this.writer.run(removePasskey, { personId: person.id, id });
   }
 
   /** Ends one session of the person, on whatever machine. */

@@ -1,9 +1,9 @@
-import type { OwnSessionResponse, SessionResponse } from '@just-ledger/contract';
+import type { OwnPasskeyResponse, OwnSessionResponse, SessionResponse } from '@just-ledger/contract';
 import { type Preferences, USUAL_PREFERENCES } from '@just-ledger/core';
-import { and, desc, eq, gt, isNotNull, sql } from 'drizzle-orm';
+import { and, desc, eq, getTableColumns, gt, isNotNull, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Db } from '../database/connection.js';
-import { person, session } from '../database/schema.js';
+import { passkey, person, session } from '../database/schema.js';
 
 /** A signed-in person. */
 export interface Person {
@@ -81,6 +81,17 @@ export function sessionsOf(db: Db, id: number, own: string): OwnSessionResponse[
       agent,
       isThis: tokenHash === own,
     }));
+}
+
+/** The passkeys of a person, the latest first. */
+export function passkeysOf(db: Db, id: number): OwnPasskeyResponse[] {
+  const { id: key, name, createdAt, usedAt } = getTableColumns(passkey);
+  return db
+    .select({ id: key, name, createdAt, usedAt })
+    .from(passkey)
+    .where(eq(passkey.person, id))
+    .orderBy(desc(passkey.id))
+    .all();
 }
 
 /** By what a session is told from others of its person: it opens nothing. */

@@ -1,4 +1,10 @@
-import { FirstOwnerRequest, type SessionResponse, SignInRequest } from '@just-ledger/contract';
+import {
+  FirstOwnerRequest,
+  type PasskeyOfferResponse,
+  PasskeyRequest,
+  type SessionResponse,
+  SignInRequest,
+} from '@just-ledger/contract';
 import { problem, USUAL_PREFERENCES } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res } from '@nestjs/common';
 import { MACHINE_TIME_ZONE } from '../database/clock.js';
@@ -7,10 +13,11 @@ import { Reader, Readers, Writer } from '../threads/threads.module.js';
 import { assertNotSoonGuessed } from './guessed-password.js';
 import { beginSession, type CookieReply, type CookieRequest } from './open-session.js';
 import { hashPassword } from './password.js';
+import { Passkeys } from './passkeys.js';
 import { createFirstOwner, endSession } from './session-commands.js';
 import { COOKIE_TERMS, SESSION_COOKIE } from './session-cookie.js';
 import { Open } from './session-guard.js';
-import { hashToken, isFirstRun, personOfToken, personResponse } from './session-store.js';
+import { hashToken, isFirstRun, type Person, personOfToken, personResponse } from './session-store.js';
 import { SignIn } from './sign-in.js';
 
 /** Signing in and out. */
@@ -22,6 +29,7 @@ export class SessionsController {
     private readonly readers: Readers,
     private readonly writer: Writer,
     private readonly signIn: SignIn,
+    private readonly passkeys: Passkeys,
   ) {}
 
   /** Who is signed in. */
@@ -46,11 +54,27 @@ export class SessionsController {
   ): Promise<SessionResponse> {
     const person = await this.signIn.personOf({ email, password, code }, request.ip);
     await beginSession(this.writer, person.id, request, reply);
-    return {
-      person: personResponse(this.reader.db, person),
-      firstRun: false,
-      today: this.reader.clock.today(MACHINE_TIME_ZONE),
-    };
+    return this.opened(person);
+  }
+
+  /** What a browser signs in with, if it has a passkey of these pages. */
+  @Post('session/passkey/offer')
+  @HttpCode(200)
+  async offerPasskey(@Req() request: CookieRequest): Promise<PasskeyOfferResponse> {
+    return { options: await this.passkeys.offerSignIn(request) };
+  }
+
+  /** Signs a person in who has a passkey: neither password nor code is asked for. */
+  @Post('session/passkey')
+  @HttpCode(200)
+  async openByPasskey(
+    @Body() { credential }: PasskeyRequest,
+    @Req() request: CookieRequest,
+    @Res({ passthrough: true }) reply: CookieReply,
+  ): Promise<SessionResponse> {
+    const person = await this.passkeys.personOf(credential, request);
+    await beginSession(this.writer, person.id, request, reply);
+    return this.opened(person);
   }
 
   /** Signs out. */
@@ -84,6 +108,14 @@ export class SessionsController {
     await beginSession(this.writer, id, request, reply);
     return {
       person: { email: body.email.trim(), name: body.name.trim(), preferences: USUAL_PREFERENCES },
+      firstRun: false,
+      today: this.reader.clock.today(MACHINE_TIME_ZONE),
+    };
+  }
+
+  private opened(person: Person): SessionResponse {
+    return {
+      person: personResponse(this.reader.db, person),
       firstRun: false,
       today: this.reader.clock.today(MACHINE_TIME_ZONE),
     };

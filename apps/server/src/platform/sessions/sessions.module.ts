@@ -1,6 +1,7 @@
 import { Global, Module } from '@nestjs/common';
 import { Attempts } from './attempts.js';
 import { OwnSignInController } from './own-sign-in.controller.js';
+import { Passkeys } from './passkeys.js';
 import { SessionsController } from './sessions.controller.js';
 import { SignIn } from './sign-in.js';
 
@@ -8,7 +9,7 @@ import { SignIn } from './sign-in.js';
 @Global()
 @Module({
   controllers: [SessionsController, OwnSignInController],
-  providers: [Attempts, SignIn],
+  providers: [Attempts, SignIn, Passkeys],
   exports: [Attempts, SignIn],
 })
 export class SessionsModule {}

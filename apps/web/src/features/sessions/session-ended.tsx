@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import layout from '../../ui/layout.module.css';
 import styles from './session-ended.module.css';
+import { SignInByPasskey } from './sign-in-by-passkey.js';
 import { SignInFields } from './sign-in-screen.js';
 
 /** Sign-in over the desk when a session has ended: the screens beneath keep what was typed. */
@@ -20,6 +21,7 @@ export function SessionEnded({ email }: { email: string }) {
       <DialogContent className={styles.dialog}>
         <p className={clsx(layout.below, 'soft')}>Sign in again; what you typed is still there.</p>
         <SignInFields firstRun={false} email={email} onDone={onDone} />
+        <SignInByPasskey onDone={onDone} />
       </DialogContent>
     </Dialog>
   );

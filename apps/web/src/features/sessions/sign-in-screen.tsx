@@ -13,6 +13,7 @@ import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 import { AskForNewPassword } from './ask-for-new-password.js';
 import { useCodeOfDevice } from './code-of-device.js';
+import { SignInByPasskey } from './sign-in-by-passkey.js';
 
 /** Signing in; on the very first start, creating one's own sign-in. */
 export function SignInScreen({ firstRun }: { firstRun: boolean }) {
@@ -32,8 +33,9 @@ export function SignInScreen({ firstRun }: { firstRun: boolean }) {
           : 'Sign in to your books.'}
       </p>
       <SignInFields firstRun={firstRun} />
+      {!firstRun && <SignInByPasskey />}
       {!firstRun && (
-        <p className={clsx(layout.above, 'small')}>
+        <p className={clsx(layout.aboveClose, 'small')}>
           <button className="act" type="button" onClick={() => setForgotten(true)}>
             I have forgotten my password
           </button>

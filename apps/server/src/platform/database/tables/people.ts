@@ -53,6 +53,23 @@ export const recoveryCode = table('recovery_code', {
   person: personColumn('person'),
 });
 
+/** A passkey of a person: the key with which what it signs is read. Its secret never leaves the device on which it is. */
+export const passkey = table('passkey', {
+  id: integer('id').primaryKey({ autoIncrement: true }),
+  person: personColumn('person'),
+  name: text('name').notNull(),
+  /** As the device names it, base64url. */
+  credential: text('credential').notNull().unique(),
+  /** COSE key, base64url. */
+  publicKey: text('public_key').notNull(),
+  /** How often it has signed, as it says itself; one that counts backwards is a copy. */
+  signatures: integer('signatures').notNull(),
+  /** By which ways browsers reach it. */
+  transports: json<readonly string[]>('transports').notNull(),
+  createdAt: moment('created_at').notNull(),
+  usedAt: moment('used_at'),
+});
+
 export const passwordReset = table('password_reset', {
   tokenHash: text('token_hash').primaryKey(),
   person: personColumn('person'),
