@@ -226,3 +226,64 @@ test('a device is set up besides the password, asked for when one signs in, and 
   await page.keyboard.press('Enter');
   await expect(dialog.getByRole('button', { name: 'Set up a device' })).toBeVisible();
 });
+
+test('a passkey is added, signs in alone by the lock of its device, and is removed', async ({ page, empty }) => {
+  // browsers keep passkeys by name: the same server under that of this machine
+  const here = empty.replace('127.0.0.1', 'localhost');
+  const devices = await page.context().newCDPSession(page);
+  await devices.send('WebAuthn.enable');
+  const { authenticatorId } = await devices.send('WebAuthn.addVirtualAuthenticator', {
+    options: {
+      protocol: 'ctap2',
+      transport: 'internal',
+      hasResidentKey: true,
+      hasUserVerification: true,
+      isUserVerified: true,
+      automaticPresenceSimulation: true,
+    },
+  });
+  await page.goto(here);
+  await page.getByRole('textbox', { name: 'E-mail address' }).fill('ada@sallow-reach.test');
+  await page.getByRole('textbox', { name: 'Name' }).fill('Ada');
+  await page.getByRole('textbox', { name: 'Password' }).fill('long enough now');
+  await page.getByRole('button').first().click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Ada’s hurdles');
+  await page.getByRole('button', { name: 'Begin these books' }).click();
+  const openOwn = () => page.getByRole('button', { name: 'Ada', exact: true }).click();
+  await openOwn();
+  await page.getByRole('button', { name: 'Add a passkey' }).click();
+  const form = page.getByRole('form', { name: 'Add a passkey' });
+  await form.getByRole('textbox', { name: 'Name' }).fill('The laptop');
+  await form.getByRole('textbox', { name: 'Password, once more' }).fill('not this one');
+  await form.getByRole('button', { name: 'Add a passkey' }).click();
+  await expect(form.getByText('This is not your password.')).toBeVisible();
+  await form.getByRole('textbox', { name: 'Password, once more' }).fill('long enough now');
+  await form.getByRole('button', { name: 'Add a passkey' }).click();
+  const remove = page.getByRole('button', { name: 'Remove the passkey The laptop' });
+  await expect(remove).toBeVisible();
+  await expect(page.getByText(/not used yet/)).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+
+  await page.getByRole('button', { name: 'Sign out everywhere' }).click();
+  const byPasskey = page.getByRole('button', { name: 'Sign in with a passkey' });
+  // one whose lock is not opened signs nobody in
+  await devices.send('WebAuthn.setUserVerified', { authenticatorId, isUserVerified: false });
+  await byPasskey.click();
+  await expect(page.getByText('No passkey was used. Sign in with your password, or try again.')).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await devices.send('WebAuthn.setUserVerified', { authenticatorId, isUserVerified: true });
+  await byPasskey.press('Enter');
+  await expect(page.getByRole('link', { name: 'Ada’s hurdles' })).toBeVisible();
+
+  await page.getByRole('link', { name: 'Ada’s hurdles' }).click();
+  await openOwn();
+  await expect(page.getByText(/last used/).first()).toBeVisible();
+  await remove.click();
+  const removal = page.getByRole('form', { name: 'Remove the passkey The laptop' });
+  await removal.getByRole('textbox', { name: 'Password, once more' }).fill('long enough now');
+  await removal.getByRole('button').first().click();
+  await expect(remove).toHaveCount(0);
+  await page.getByRole('button', { name: 'Sign out everywhere' }).click();
+  await byPasskey.click();
+  await expect(page.getByText('This passkey opens nothing here. Sign in with your password.')).toBeVisible();
+});

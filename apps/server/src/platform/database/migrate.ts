@@ -1,7 +1,7 @@
 import Database from 'better-sqlite3';
 import { drizzle } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { booksFile, openForWriting } from './connection.js';
@@ -23,6 +23,7 @@ export class NewerBooksError extends Error {}
  * @throws {NewerBooksError} if a newer program has written it
  */
 export async function prepareBooks(folder: string): Promise<void> {
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
   const existed = existsSync(booksFile(folder));
   const db = openForWriting(folder, { fileMustExist: false });
   try {

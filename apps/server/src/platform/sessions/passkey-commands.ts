@@ -22,7 +22,7 @@ export interface NewPasskey {
 /** Keeps a passkey of a person. @throws {Refusal} 409 if it is there, or there are too many */
 export const keepPasskey = defineCommand(
   'keepPasskey',
-  ({ db, clock }: WriteContext, { personId, kept }: { personId: number; kept: NewPasskey }): void => {
+  ({ db }: WriteContext, { personId, kept }: { personId: number; kept: NewPasskey }): void => {
     const { own } = db.select({ own: count() }).from(passkey).where(eq(passkey.person, personId)).get() ?? { own: 0 };
     if (own >= MOST_PASSKEYS) {
       const message = `You have ${MOST_PASSKEYS} passkeys. Remove one that you no longer use first.`;
@@ -31,7 +31,7 @@ export const keepPasskey = defineCommand(
     const known = db.select().from(passkey).where(eq(passkey.credential, kept.credential)).get();
     if (known) throw new Refusal(409, [problem('passkey-there', '', 'This passkey is there already.')]);
     db.insert(passkey)
-      .values({ ...kept, person: personId, createdAt: clock.moment() })
+      .values({ ...kept, person: personId, createdAt: new Date().toISOString() })
       .run();
   },
 );
@@ -39,8 +39,8 @@ export const keepPasskey = defineCommand(
 /** Notes that a passkey was used, and how often it has signed. */
 export const notePasskeyUsed = defineCommand(
   'notePasskeyUsed',
-  ({ db, clock }: WriteContext, { id, signatures }: { id: number; signatures: number }): void => {
-    db.update(passkey).set({ signatures, usedAt: clock.moment() }).where(eq(passkey.id, id)).run();
+  ({ db }: WriteContext, { id, signatures }: { id: number; signatures: number }): void => {
+    db.update(passkey).set({ signatures, usedAt: new Date().toISOString() }).where(eq(passkey.id, id)).run();
   },
 );
 

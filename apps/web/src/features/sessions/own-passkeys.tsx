@@ -81,6 +81,11 @@ export function OwnPasskeys({ passkeys }: { passkeys: readonly OwnPasskeyRespons
           </li>
         ))}
       </ul>
+      {!canHavePasskeys() && (
+        <p className="soft small">
+          Browsers keep passkeys for an address with a name, by https or on this machine: localhost, not 127.0.0.1.
+        </p>
+      )}
       {doing === undefined && canHavePasskeys() && (
         <p className={clsx(layout.row, layout.aboveClose)}>
           <button className="act" type="button" onClick={() => setDoing('add')}>
