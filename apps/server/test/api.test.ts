@@ -24,7 +24,7 @@ describe('signing in', () => {
     const stranger = server.signedOut();
     const { body } = await stranger.request('GET', '/api/openapi.json');
     const open =
-      /^\/api\/(health|session|openapi\.json|archive-schema\.json|first-owner|invitations\/\{token\}|password-reset(\/\{token\})?)$/;
+      /^\/api\/(health|session(\/passkey(\/offer)?)?|openapi\.json|archive-schema\.json|first-owner|invitations\/\{token\}|password-reset(\/\{token\})?)$/;
     for (const [path, methods] of Object.entries(body.paths as Record<string, object>)) {
       for (const method of Object.keys(methods)) {
         if (open.test(path)) continue;
