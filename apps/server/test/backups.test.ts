@@ -5,6 +5,7 @@ import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { assertNoneMissing, takeDataFolder } from '../src/platform/database/data-folder.js';
 import { backUp, backupsIn, finishRestoring, keepLatest } from '../src/areas/backups/backup.js';
+import { isRehearsalDue, lastRehearsal, rehearseRestore } from '../src/areas/backups/rehearsal.js';
 import { RunningServer } from './running-server.js';
 
 const run = (command: 'backup' | 'restore', ...args: string[]): { status: number | null; said: string } => {
@@ -72,7 +73,19 @@ describe('a backup', () => {
       ({ last } = (await server.request('GET', '/api/backups')).body as { last: string | null });
     }
     expect(Date.now() - Date.parse(last ?? '')).toBeLessThan(60_000);
-    expect((await server.request('GET', '/api/backups')).body).toEqual({ last, kept: 1, failure: null });
+    let rehearsal: unknown = null;
+    for (let tries = 0; tries < 400 && rehearsal === null; tries += 1) {
+      await new Promise((resolve) => setTimeout(resolve, 50));
+      ({ rehearsal } = (await server.request('GET', '/api/backups')).body as { rehearsal: unknown });
+    }
+    expect((await server.request('GET', '/api/backups')).body).toEqual({
+      last,
+      kept: 1,
+      failure: null,
+      // restored by itself where nobody's books are, and read there
+      rehearsal: { at: expect.any(String), failure: null },
+    });
+    expect(readdirSync(join(server.folder, 'passing'))).toEqual([]);
     expect((await server.signedOut().request('GET', '/api/backups')).status).toBe(401);
   });
 
@@ -163,6 +176,33 @@ describe('a backup', () => {
     expect(run('restore').status).toBe(2);
     expect(run('restore', join(text, 'nowhere')).status).toBe(2);
   });
+});
+
+test('a restore is tried out each week, and says what is missing', async () => {
+  const [folder, into] = [
+    mkdtempSync(join(tmpdir(), 'just-ledger-tried-')),
+    mkdtempSync(join(tmpdir(), 'just-ledger-tried-')),
+  ];
+  const books = await RunningServer.start({ folder });
+  await books.organisation();
+  await books.stop(true);
+  const backup = await backUp(folder, into, () => [], new Date('2026-11-01T03:00:00Z'));
+  const now = new Date('2026-11-02T03:00:00Z');
+  expect(await rehearseRestore(backup, folder, into, () => [], now)).toEqual({
+    at: '2026-11-02T03:00:00.000Z',
+    backup: '2026-11-01T03:00:00.000Z',
+    failure: '',
+  });
+  const broken = await rehearseRestore(backup, folder, into, () => ['Seal 3 is not right.'], now);
+  expect(broken.failure).toContain('Seal 3 is not right.');
+  rmSync(join(backup.folder, 'books.sqlite'));
+  const gone = await rehearseRestore(backup, folder, into, () => [], now);
+  expect(gone.failure).toContain('ENOENT');
+  expect(lastRehearsal(into)).toEqual(gone);
+  expect(readdirSync(join(folder, 'passing'))).toEqual([]);
+  const later = (days: number): boolean => isRehearsalDue(gone, 7, now.getTime() + days * 24 * 60 * 60 * 1000);
+  expect([isRehearsalDue(undefined, 7), later(6.9), later(7)]).toEqual([true, false, true]);
+  for (const path of [folder, into]) rmSync(path, { recursive: true });
 });
 
 test('the latest backups are kept, whatever else lies beside them', () => {

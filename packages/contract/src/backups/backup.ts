@@ -5,4 +5,6 @@ export interface BackupsResponse {
   kept: number;
   /** Why the last attempt failed, if it did. */
   failure: string | null;
+  /** How the last restore went that was tried out by itself: when, and what was wrong; null if none was yet. */
+  rehearsal: { at: string; failure: string | null } | null;
 }

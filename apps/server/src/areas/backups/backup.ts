@@ -1,14 +1,6 @@
 import Database from 'better-sqlite3';
-import {
-  copyFileSync,
-  existsSync,
-  mkdirSync,
-  readdirSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  statSync,
-} from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
+import { copyFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { hasChainEnd, reviewChainEnds, setChainEndsAside } from '../../platform/database/chain-ends.js';
 import { booksFile, openForReading } from '../../platform/database/connection.js';
@@ -151,7 +143,7 @@ export async function restore(
     const wrong = await verify(backup);
     if (wrong.length > 0) throw new BackupNotVerifiedError(`${backup} does not verify: ${wrong.join(' ')}`);
     const incoming = incomingBooks(folder);
-    copyFileSync(booksFile(backup), incoming);
+    await copyFile(booksFile(backup), incoming);
     await copyPapers(backup, folder, { books: incoming });
     syncFile(incoming);
     const stamp = `${now.toISOString().slice(0, 19).replaceAll(':', '')}Z`;

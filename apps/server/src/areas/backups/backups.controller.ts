@@ -11,7 +11,12 @@ export class BackupsController {
   @AskedByItself()
   @Get()
   backups(): BackupsResponse {
-    const { backups, lastFailure } = this.daily;
-    return { last: backups[0]?.at ?? null, kept: backups.length, failure: lastFailure ?? null };
+    const { backups, lastFailure, rehearsal } = this.daily;
+    return {
+      last: backups[0]?.at ?? null,
+      kept: backups.length,
+      failure: lastFailure ?? null,
+      rehearsal: rehearsal ? { at: rehearsal.at, failure: rehearsal.failure || null } : null,
+    };
   }
 }

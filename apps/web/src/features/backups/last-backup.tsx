@@ -1,4 +1,5 @@
 import { paths } from '@just-ledger/contract';
+import { longMoment } from '@just-ledger/core';
 import { queryOptions, useQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { api } from '../../api/request.js';
@@ -11,19 +12,23 @@ const backupsQuery = queryOptions({
 });
 const HOUR = 60 * 60 * 1000;
 
-/** How old the last verified backup is; loud where none was made for two days. */
+/** How old the last verified backup is, and whether it can be restored; loud where none was made for two days, or it cannot. */
 export function LastBackup() {
   const { data, dataUpdatedAt } = useQuery(backupsQuery);
   if (!data) return null;
-  const { last, kept, failure } = data;
+  const { last, kept, failure, rehearsal } = data;
   const age = last === null ? undefined : Math.max(0, dataUpdatedAt - Date.parse(last));
-  const isLate = failure !== null || (age !== undefined && age > 48 * HOUR);
+  const isLate = failure !== null || rehearsal?.failure != null || (age !== undefined && age > 48 * HOUR);
   return (
     <p className={clsx(isLate ? 'small brick' : 'small soft', layout.aboveWide)}>
       {age === undefined
         ? 'No backup yet; the first one is made by itself in a moment.'
         : `Last backup ${ageInWords(age)}, verified; ${kept === 1 ? '1 is kept' : `${kept} are kept`}.`}
       {failure && ` The last attempt failed: ${failure}`}
+      {rehearsal &&
+        (rehearsal.failure === null
+          ? ` Restoring was tried out on ${longMoment(rehearsal.at)}, and all was there.`
+          : ` Restoring was tried out on ${longMoment(rehearsal.at)} and failed: ${rehearsal.failure}`)}
     </p>
   );
 }
