@@ -2,7 +2,19 @@ import { createServer } from 'node:http';
 import { AxeBuilder } from '@axe-core/playwright';
 import { Secret, TOTP } from 'otpauth';
 import type { AddressInfo } from 'node:net';
+import type { Page } from '@playwright/test';
 import { expect, test } from './books.js';
+
+/** Ada makes the books of a new server hers, and begins those of her hurdles. */
+async function beginHurdles(page: Page, server: string): Promise<void> {
+  await page.goto(server);
+  await page.getByRole('textbox', { name: 'E-mail address' }).fill('ada@sallow-reach.test');
+  await page.getByRole('textbox', { name: 'Name' }).fill('Ada');
+  await page.getByRole('textbox', { name: 'Password' }).fill('long enough now');
+  await page.getByRole('button').first().click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Ada’s hurdles');
+  await page.getByRole('button', { name: 'Begin these books' }).click();
+}
 
 test('a first person makes the books theirs, signs out and in again', async ({ page, empty }) => {
   await page.goto(empty);
@@ -95,13 +107,7 @@ test('a password is changed behind one’s own name, problems at their fields; s
   page,
   empty,
 }) => {
-  await page.goto(empty);
-  await page.getByRole('textbox', { name: 'E-mail address' }).fill('ada@sallow-reach.test');
-  await page.getByRole('textbox', { name: 'Name' }).fill('Ada');
-  await page.getByRole('textbox', { name: 'Password' }).fill('long enough now');
-  await page.getByRole('button').first().click();
-  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Ada’s hurdles');
-  await page.getByRole('button', { name: 'Begin these books' }).click();
+  await beginHurdles(page, empty);
   await page.getByRole('button', { name: 'Ada', exact: true }).click();
   const form = page.getByRole('form', { name: 'Change your password' });
   await form.getByRole('textbox', { name: 'Password', exact: true }).fill('not this one');
@@ -242,13 +248,7 @@ test('a passkey is added, signs in alone by the lock of its device, and is remov
       automaticPresenceSimulation: true,
     },
   });
-  await page.goto(here);
-  await page.getByRole('textbox', { name: 'E-mail address' }).fill('ada@sallow-reach.test');
-  await page.getByRole('textbox', { name: 'Name' }).fill('Ada');
-  await page.getByRole('textbox', { name: 'Password' }).fill('long enough now');
-  await page.getByRole('button').first().click();
-  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Ada’s hurdles');
-  await page.getByRole('button', { name: 'Begin these books' }).click();
+  await beginHurdles(page, here);
   const openOwn = () => page.getByRole('button', { name: 'Ada', exact: true }).click();
   await openOwn();
   await page.getByRole('button', { name: 'Add a passkey' }).click();

@@ -1,5 +1,6 @@
 import { isoCBOR } from '@simplewebauthn/server/helpers';
 import { createHash, createSign, generateKeyPairSync, type KeyObject, randomBytes } from 'node:crypto';
+import { request as send } from 'node:http';
 import { PasskeyChallenges } from '../src/platform/sessions/passkey-challenges.js';
 import { OWNER, type Reply, RunningServer } from './running-server.js';
 
@@ -124,6 +125,15 @@ test('a passkey is offered to who knows the password, and under a name only', as
   expect([byNumber.status, byNumber.body.problems[0].code]).toEqual([422, 'passkey-site']);
   expect((await server.signedOut().request('POST', '/api/session/passkey/offer', {})).status).toBe(422);
   expect((await ask('/api/own-sign-in/passkeys/offer', { password: OWNER.password }, '')).status).toBe(401);
+  // an address that the gate lets in, and that is none
+  const { port } = new URL(server.url);
+  const headers = { host: 'localhost:99999', 'content-type': 'application/json', 'content-length': 2 };
+  const status = await new Promise((resolve) => {
+    const asked = send({ port, host: '127.0.0.1', method: 'POST', path: '/api/session/passkey/offer', headers });
+    asked.on('response', (response) => resolve(response.resume().statusCode));
+    asked.end('{}');
+  });
+  expect(status).toBe(422);
   const options = JSON.parse(await offer());
   expect(options).toMatchObject({
     rp: { id: 'localhost' },

@@ -40,6 +40,7 @@ function newOf({ id }: Person): string {
  */
 function siteOf({ headers }: FastifyRequest): Site {
   const origin = settings.origin ?? `http://${headers.host ?? ''}`;
+  if (!URL.canParse(origin)) throw unprocessable('passkey-site', '', 'Passkeys need an address with a name.');
   const { hostname, port } = new URL(origin);
   if (isIP(hostname.replace(/^\[|\]$/g, '')) === 0) return { origin: new URL(origin).origin, name: hostname };
   const here = `http://localhost${port && `:${port}`}`;

@@ -6,12 +6,12 @@ import { clsx } from 'clsx';
 import { useState } from 'react';
 import { api } from '../../api/request.js';
 import { ownSignInQuery } from '../../api/session-queries.js';
-import { TextInput } from '../../ui/form-fields.js';
 import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 import { ConfirmDevice } from './confirm-device.js';
 import styles from './own-sign-in.module.css';
+import { PasswordAgain } from './password-again.js';
 import { RecoveryCodes } from './recovery-codes.js';
 
 type Doing = 'set-up' | 'renew' | 'remove';
@@ -75,14 +75,7 @@ export function OwnDevice({ device }: { device: OwnSignInResponse['device'] }) {
                 </div>
               )}
             >
-              <TextInput
-                name="password"
-                label="Password, once more"
-                type="password"
-                autoComplete="current-password"
-                required
-                autoFocus
-              />
+              <PasswordAgain />
             </RequestForm>
           ) : (
             <p className={clsx(layout.row, layout.aboveClose)}>

@@ -13,6 +13,7 @@ import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 import styles from './own-sign-in.module.css';
 import { canHavePasskeys, newPasskey } from './passkey-of-browser.js';
+import { PasswordAgain } from './password-again.js';
 
 /** What is asked before a browser makes a passkey. */
 class PasskeyToMake extends PasswordAgainRequest {
@@ -41,16 +42,6 @@ export function OwnPasskeys({ passkeys }: { passkeys: readonly OwnPasskeyRespons
     <Button variant="outlined" onClick={() => setDoing(undefined)}>
       Cancel
     </Button>
-  );
-  const password = (
-    <TextInput
-      name="password"
-      label="Password, once more"
-      type="password"
-      autoComplete="current-password"
-      required
-      autoFocus={doing !== 'add'}
-    />
   );
   return (
     <section className={styles.section} aria-labelledby="own-passkeys">
@@ -111,7 +102,7 @@ export function OwnPasskeys({ passkeys }: { passkeys: readonly OwnPasskeyRespons
           )}
         >
           <TextInput name="name" label="Name" hint="To know it by, such as “the laptop”." required autoFocus />
-          {password}
+          <PasswordAgain autoFocus={false} />
         </RequestForm>
       )}
       {typeof doing === 'object' && (
@@ -132,7 +123,7 @@ export function OwnPasskeys({ passkeys }: { passkeys: readonly OwnPasskeyRespons
             </div>
           )}
         >
-          {password}
+          <PasswordAgain />
         </RequestForm>
       )}
     </section>
