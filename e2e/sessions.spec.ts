@@ -265,7 +265,7 @@ test('a passkey is added, signs in alone by the lock of its device, and is remov
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
 
   await page.getByRole('button', { name: 'Sign out everywhere' }).click();
-  const byPasskey = page.getByRole('button', { name: 'Sign in with a passkey' });
+  const byPasskey = page.getByRole('button', { name: 'Use a passkey' });
   // one whose lock is not opened signs nobody in
   await devices.send('WebAuthn.setUserVerified', { authenticatorId, isUserVerified: false });
   await byPasskey.click();

@@ -23,7 +23,7 @@ export function SignInByPasskey({ onDone }: { onDone?: ((answer: SessionResponse
   return (
     <div className={clsx(layout.above, 'small')}>
       <button className="act" type="button" disabled={signIn.isPending} onClick={() => signIn.mutate()}>
-        Sign in with a passkey
+        Use a passkey
       </button>
       <ErrorMessage error={signIn.error} />
     </div>
