@@ -13,7 +13,7 @@ import { prepareDerived } from './platform/derived/derived-file.js';
 import { beginEpoch } from './platform/derived/epoch.js';
 import { clearPassingFiles } from './platform/files/passing-files.js';
 import { messageOf } from './platform/problems/message-of.js';
-import { codeOf } from './platform/problems/told-error.js';
+import { codeOf, isDiscFull, isNotWritable } from './platform/problems/told-error.js';
 import { createUnattendedOwner } from './platform/sessions/unattended-owner.js';
 import { settings } from './platform/settings.js';
 import { derivations } from './composition/derivations.js';
@@ -46,8 +46,8 @@ function whyNotStarted(error: unknown): string | undefined {
   ) {
     return message;
   }
-  if (/^(SQLITE_FULL|ENOSPC|EDQUOT)/.test(code)) return `The disc of ${folder} is full. Make room, and start again.`;
-  if (/^(SQLITE_READONLY|SQLITE_CANTOPEN|EROFS|EACCES|EPERM|EEXIST|ENOTDIR)/.test(code)) {
+  if (isDiscFull(code)) return `The disc of ${folder} is full. Make room, and start again.`;
+  if (isNotWritable(code) || /^(SQLITE_CANTOPEN|EEXIST|ENOTDIR)/.test(code)) {
     return `${folder} cannot be used: ${message}. It has to be a folder that whoever runs the server may write to.`;
   }
   if (/^SQLITE_(NOTADB|CORRUPT)/.test(code)) {

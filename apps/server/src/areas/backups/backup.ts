@@ -178,7 +178,8 @@ export function finishRestoring(folder: string): boolean {
   if (existsSync(incoming)) {
     const stamp = `${at.slice(0, 19).replaceAll(':', '')}Z`;
     if (existsSync(books) && aside !== null) setAside(books, join(folder, aside));
-    for (const file of [books, incoming]) removeLog(file);
+    removeLog(books);
+    removeLog(incoming);
     setChainEndsAside(folder, `.before-restore-${stamp}`);
     if (from !== null) noteRestored(folder, from, at);
     renameSync(incoming, books);

@@ -10,11 +10,15 @@ export interface ToldError {
   readonly isForTheLog: boolean;
 }
 
-/** Codes of the database and the system for a disc that takes no more. */
-const FULL = /^(SQLITE_FULL|ENOSPC|EDQUOT)/;
+/** Whether a code of the database or the system is that of a disc that takes no more. */
+export function isDiscFull(code: string): boolean {
+  return /^(SQLITE_FULL|ENOSPC|EDQUOT)/.test(code);
+}
 
-/** Codes of the database and the system for a folder or file that may not be written. */
-const READ_ONLY = /^(SQLITE_READONLY|EROFS|EACCES|EPERM)/;
+/** Whether it is that of a folder or file that may not be written. */
+export function isNotWritable(code: string): boolean {
+  return /^(SQLITE_READONLY|EROFS|EACCES|EPERM)/.test(code);
+}
 
 /** Says what an error means: a refusal as it is, what the disc or the books refuse in words, and of the rest that it should not be. */
 export function toldError(error: unknown): ToldError {
@@ -25,8 +29,8 @@ export function toldError(error: unknown): ToldError {
     problems: [problem(problemCode, '', message)],
     isForTheLog: true,
   });
-  if (FULL.test(code)) return told(507, 'disc-full', 'The disc of the server is full. Nothing was changed.');
-  if (READ_ONLY.test(code)) {
+  if (isDiscFull(code)) return told(507, 'disc-full', 'The disc of the server is full. Nothing was changed.');
+  if (isNotWritable(code)) {
     return told(507, 'not-writable', 'The server may not write to its folder. Nothing was changed.');
   }
   if (code.startsWith('SQLITE_CONSTRAINT')) {
