@@ -1,9 +1,10 @@
 import { execFileSync, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
+import { writeParts } from './parts.mjs';
 
 /** The project's root. */
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
@@ -66,6 +67,8 @@ export function build() {
     run(process.execPath, [vite, 'build', '--logLevel', 'warn', 'apps/web', '--config', 'apps/web/vite.config.ts']);
     checkFirstLoad(join(root, 'apps/web/dist'));
   });
+  mkdirSync(join(root, 'dist'), { recursive: true });
+  make('dist/parts.cdx.json', ['package-lock.json', 'set-up/parts.mjs'], () => writeParts(root, join(root, 'dist')));
 }
 
 /** So much script may be loaded before the first screen is drawn, packed, in kB. */
