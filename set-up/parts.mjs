@@ -29,13 +29,13 @@ export function isFree(licence) {
 }
 
 /**
- * Writes what the program is made of: a bill of materials (CycloneDX 1.5, `parts.cdx.json`) and the licence of each part
- * (`licences.txt`). Ends the process where a part may not be passed on.
+ * Writes what the program is made of: a bill of materials (CycloneDX 1.5, `parts.cdx.json`; what it is only built and tested
+ * with is marked there) and the licence of each part that is passed on (`licences.txt`). Ends the process where a part may not be passed on.
  *
  * @param folder where they go
  */
 export function writeParts(root, folder) {
-  const options = ['sbom', '--package-lock-only', '--omit', 'dev', '--sbom-format', 'cyclonedx'];
+  const options = ['sbom', '--loglevel=error', '--package-lock-only', '--sbom-format', 'cyclonedx'];
   const text = execFileSync('npm', options, {
     cwd: root,
     encoding: 'utf8',
@@ -43,7 +43,7 @@ export function writeParts(root, folder) {
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   const { components } = JSON.parse(text);
-  const parts = components.filter(({ properties }) => !properties.some(isOwn)).map(partOf);
+  const parts = components.filter(({ properties }) => !properties.some(isNotPassedOn)).map(partOf);
   const others = parts.filter(({ licence }) => !isFree(licence));
   if (others.length > 0) {
     const names = others.map(({ name, licence }) => `${name} (${licence || 'no licence'})`);
@@ -55,9 +55,9 @@ export function writeParts(root, folder) {
   writeFileSync(`${folder}/parts.cdx.json`, text);
 }
 
-/** Our own packages are marked as private. */
-function isOwn({ name, value }) {
-  return name === 'cdx:npm:package:private' && value === 'true';
+/** Our own packages are marked as private, what the program is only built and tested with as being for development. */
+function isNotPassedOn({ name, value }) {
+  return ['cdx:npm:package:private', 'cdx:npm:package:development'].includes(name) && value === 'true';
 }
 
 function partOf({ name, version, licenses = [] }) {

@@ -1,6 +1,5 @@
 import { problem } from '@just-ledger/core';
 import type ExcelJS from 'exceljs';
-import { zipSync } from 'fflate';
 import { Readable } from 'node:stream';
 import { workbookParts } from '../../platform/files/zip-parts.js';
 import type { CheckPoint } from '../../platform/jobs/check-point.js';
@@ -10,55 +9,66 @@ import { assertCells, assertWidth, MOST_ROWS, type Table } from './table.js';
 /** What a sheet is read with, in the order in which the reader needs it; texts that several cells share come before them. */
 const NEEDED = ['xl/_rels/workbook.xml.rels', 'xl/workbook.xml', 'xl/styles.xml', 'xl/sharedStrings.xml'];
 
-const NO_TEXTS = Buffer.from('<sst xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"/>');
+/** Read where a part is missing: it says nothing. */
+const NO_PART = Buffer.from('<none/>');
 
 function isSheet(name: string): boolean {
   return /^xl\/worksheets\/sheet\d+\.xml$/.test(name);
 }
 
-/**
- * The workbook with its first sheet only, laid out so that it is read in one go: a reader that meets a sheet before its
- * texts puts it into a file outside, and reads that while it may still be written.
- */
-function laidOut(parts: ReadonlyMap<string, Buffer | undefined>): {
-  readonly zip: Uint8Array;
-  readonly sheets: number;
-} {
-  const sheets = [...parts.keys()].filter(isSheet);
-  const names = [...NEEDED, ...sheets.slice(0, 1)];
-  const files = names.flatMap((name) => {
-    const part = parts.get(name) ?? (name === 'xl/sharedStrings.xml' ? NO_TEXTS : undefined);
-    return part ? [[name, part] as const] : [];
-  });
-  return { zip: zipSync(Object.fromEntries(files), { level: 0 }), sheets: sheets.length };
+/** The steps of the streaming reader that stand behind its reading of a ZIP file, which puts sheets into files outside. */
+interface PartReader {
+  workbookRels: unknown;
+  _parseRels(part: Readable): Promise<void>;
+  _parseWorkbook(part: Readable): Promise<void>;
+  _parseStyles(part: Readable): Promise<void>;
+  _parseSharedStrings(part: Readable): AsyncIterable<unknown>;
+  _parseWorksheet(pieces: Iterable<Buffer>, sheet: string): Iterable<{ readonly value: AsyncIterable<ExcelJS.Row> }>;
+}
+
+/** So many bytes are read of a part at a time. */
+const PIECE = 64 * 1024;
+
+/** A part in pieces; each ends with a tag, so that no character is cut. */
+function* piecesOf(part: Buffer): Generator<Buffer> {
+  let from = 0;
+  while (from < part.length) {
+    const end = part.indexOf('>', from + PIECE);
+    yield part.subarray(from, end < 0 ? part.length : end + 1);
+    from = end < 0 ? part.length : end + 1;
+  }
+}
+
+/** The rows of a workbook's first sheet, from parts that have been unpacked and weighed. */
+async function* rowsOf(parts: ReadonlyMap<string, Buffer | undefined>, sheet: string): AsyncGenerator<ExcelJS.Row> {
+  const { default: workbooks } = await import('exceljs');
+  const options = { sharedStrings: 'cache', styles: 'cache', hyperlinks: 'ignore', worksheets: 'emit' } as const;
+  const reader = new workbooks.stream.xlsx.WorkbookReader('', options) as unknown as PartReader;
+  const [rels, workbook, styles, texts] = NEEDED.map((name) => Readable.from(piecesOf(parts.get(name) ?? NO_PART)));
+  if (rels) await reader._parseRels(rels);
+  if (workbook) await reader._parseWorkbook(workbook);
+  if (styles && parts.has('xl/styles.xml')) await reader._parseStyles(styles);
+  if (texts) for await (const text of reader._parseSharedStrings(texts)) void text;
+  const [number = ''] = /\d+(?=\.xml$)/.exec(sheet) ?? [];
+  for (const { value } of reader._parseWorksheet(piecesOf(parts.get(sheet) ?? NO_PART), number)) yield* value;
 }
 
 /** Reads the first sheet of a workbook (ISO/IEC 29500, XLSX), row by row; its parts are weighed before. */
 export async function readWorkbookTable(bytes: Uint8Array, checkPoint: CheckPoint): Promise<Table> {
   const parts = await workbookParts(bytes, (name) => NEEDED.includes(name) || isSheet(name));
   if (!parts.has('xl/workbook.xml')) throw notAWorkbook(parts);
-  const { zip, sheets } = laidOut(parts);
-  const { default: workbooks } = await import('exceljs');
-  const reader = new workbooks.stream.xlsx.WorkbookReader(Readable.from([Buffer.from(zip)]), {
-    worksheets: 'emit',
-    sharedStrings: 'cache',
-    styles: 'cache',
-    hyperlinks: 'ignore',
-    entries: 'emit',
-  });
+  const sheets = [...parts.keys()].filter(isSheet);
   const rows: string[][] = [];
   let count = 0;
   try {
-    for await (const sheet of reader) {
-      for await (const row of sheet) {
-        while (rows.length < row.number - 1 && rows.length <= MOST_ROWS) rows.push([]);
-        const cells = cellsOf(row);
-        rows.push(cells);
-        count += cells.length;
-        assertCells(count);
-        checkPoint(rows.length);
-        if (rows.length > MOST_ROWS + 1) break;
-      }
+    for await (const row of rowsOf(parts, sheets[0] ?? '')) {
+      while (rows.length < row.number - 1 && rows.length <= MOST_ROWS) rows.push([]);
+      const cells = cellsOf(row);
+      rows.push(cells);
+      count += cells.length;
+      assertCells(count);
+      checkPoint(rows.length);
+      if (rows.length > MOST_ROWS + 1) break;
     }
   } catch (error) {
     if (error instanceof Refusal) throw error;
@@ -70,7 +80,7 @@ export async function readWorkbookTable(bytes: Uint8Array, checkPoint: CheckPoin
   const padded = rows
     .slice(0, last + 1)
     .map((row) => [...row, ...new Array<string>(Math.max(0, width - row.length)).fill('')]);
-  return { rows: padded, notes: sheets > 1 ? [`the first of ${sheets} sheets`] : [] };
+  return { rows: padded, notes: sheets.length > 1 ? [`the first of ${sheets.length} sheets`] : [] };
 }
 
 function notAWorkbook(parts: ReadonlyMap<string, unknown>): Refusal {
