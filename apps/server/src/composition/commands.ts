@@ -20,6 +20,8 @@ import * as papersSendingCommands from '../areas/board-papers/papers-sending-com
 import * as sendPapersCommands from '../areas/board-papers/send-papers.js';
 import * as patternCommands from '../areas/journal/pattern-commands.js';
 import * as entryCommands from '../areas/journal/entry-commands.js';
+import * as entryFileCommands from '../areas/journal/entry-file-commands.js';
+import { assertNoEntryFile } from '../areas/journal/entry-file-store.js';
 import * as reversalCommands from '../areas/journal/reversal-commands.js';
 import * as organisationCommands from '../areas/organisations/organisation-commands.js';
 import { assertNotArchived } from '../areas/organisations/organisation-store.js';
@@ -65,6 +67,7 @@ export const commands = new TaskTable<Command<any, unknown>>(
   periodCommands,
   profitSharingCommands,
   entryCommands,
+  entryFileCommands,
   reversalCommands,
   draftCommands,
   patternCommands,
@@ -98,6 +101,7 @@ export function runCommand<Args, Result>(context: WriteContext, command: Command
   return context.transact(() => {
     const { organisation } = args as { organisation?: number };
     if (organisation !== undefined && !command.demands.archivedBooks) assertNotArchived(context.db, organisation);
+    if (organisation !== undefined && !command.demands.besideEntryFile) assertNoEntryFile(context.db, organisation);
     return command(context, args);
   });
 }

@@ -6,7 +6,8 @@ import * as boardPapersFile from '../areas/board-papers/board-papers-file.js';
 import * as closingPack from '../areas/closing-pack/closing-pack.js';
 import * as importTasks from '../areas/imports/import-tasks.js';
 import * as rateFile from '../areas/imports/rate-file.js';
-import * as entryFile from '../areas/journal/entry-file.js';
+import * as entryFileTasks from '../areas/journal/entry-file-tasks.js';
+import * as entryTurns from '../areas/journal/entry-turns.js';
 import * as journalFiles from '../areas/journal/journal-files.js';
 import * as vouchers from '../areas/journal/vouchers.js';
 import * as agedFiles from '../areas/open-items/aged-files.js';
@@ -29,7 +30,8 @@ export const fileTasks = new TaskTable<FileTask<any, unknown>>(
   archiveTasks,
   importTasks,
   rateFile,
-  entryFile,
+  entryFileTasks,
+  entryTurns,
   journalFiles,
   vouchers,
   agedFiles,

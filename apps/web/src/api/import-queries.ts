@@ -4,7 +4,7 @@ import { api, RequestRefused } from './request.js';
 
 /** Whether an import works by itself just now. */
 export function isBusy({ state }: ImportResponse): boolean {
-  return state === 'reading' || state === 'checking' || state === 'writing';
+  return ['reading', 'checking', 'writing', 'posting'].includes(state);
 }
 
 /** An import on its way, looked at again as long as it works; null once it is no longer there. */

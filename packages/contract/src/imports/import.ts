@@ -22,8 +22,11 @@ export interface HeadingResponse {
   column: string;
 }
 
-/** How far an import is: it is read, waits for its matching, is checked, waits to be taken in, and is written. */
-export type ImportState = 'reading' | 'matching' | 'checking' | 'checked' | 'writing' | 'done' | 'failed';
+/**
+ * How far an import is: it is read, waits for its matching, is checked, waits to be taken in, and is written. Many entries
+ * are posted in turns; from the first on they cannot be given up.
+ */
+export type ImportState = 'reading' | 'matching' | 'checking' | 'checked' | 'writing' | 'posting' | 'done' | 'failed';
 
 /** How many rows of a file an import adds, changes, or finds in the books as they are. */
 export interface ImportCounts {

@@ -34,6 +34,7 @@ export const keepAttachment = defineCommand(
       .run();
     return attachmentResponse(context.db, organisation, id);
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Discards a paper that belongs to no entry; its file stays, and it can be brought back. */
@@ -89,6 +90,7 @@ export const attachPaper = defineCommand(
     if (!made) throw new Error('A paper was attached, and is not there.');
     return made;
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Takes a paper off an entry, with a reason: that it was there stays on record. */
@@ -122,6 +124,7 @@ export const detachPaper = defineCommand(
       .get();
     if (!row) throw notFound('paper');
   },
+  { besideEntryFile: 'allowed' },
 );
 
 function setDiscarded({ db, clock }: WriteContext, organisation: number, id: number, by: number | null): void {

@@ -103,6 +103,7 @@ export const keepUnfinishedStart = defineCommand(
       .onConflictDoUpdate({ target: unfinishedStart.person, set: row })
       .run();
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Throws an unfinished start away. */
@@ -111,6 +112,7 @@ export const dropUnfinishedStart = defineCommand(
   (context: WriteContext, { person }: { person: number }): void => {
     context.db.delete(unfinishedStart).where(eq(unfinishedStart.person, person)).run();
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Names of partners, classes of shares and funds, each given once. */

@@ -44,15 +44,21 @@ export function closingPeriodsOf(db: Db, organisation: number): ClosingPeriods {
 }
 
 /** An organisation's books for a command of somebody, with the periods being closed into which that person may not post. */
-export function booksFor(
-  context: WriteContext,
-  { organisation, person }: { readonly organisation: number; readonly person: number },
-): Books {
-  const books = booksOf(context, organisation);
-  const closing = closingPeriodsOf(context.db, organisation);
+export function booksFor(context: WriteContext, who: Poster): Books {
+  return closedTo(context.db, who, booksOf(context, who.organisation));
+}
+
+/** Who posts where. */
+interface Poster {
+  readonly organisation: number;
+  readonly person: number;
+}
+
+/** Books with the periods being closed into which somebody may not post. */
+export function closedTo(db: Db, { organisation, person }: Poster, books: Books): Books {
+  const closing = closingPeriodsOf(db, organisation);
   const isOpen =
-    closing.periods.size === 0 ||
-    mayPostWhileClosing(closing.who, roleOf(context.db, organisation, person) ?? 'reader');
+    closing.periods.size === 0 || mayPostWhileClosing(closing.who, roleOf(db, organisation, person) ?? 'reader');
   return isOpen ? books : { ...books, closing };
 }
 

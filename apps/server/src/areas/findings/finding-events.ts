@@ -78,6 +78,7 @@ export const sayOfFinding = defineCommand(
       })
       .run();
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Whether a text can be the id of a finding: one of their types and what it is about. */

@@ -26,4 +26,5 @@ export const keepPaper = defineCommand(
       .onConflictDoUpdate({ target: [paperToGather.organisation, paperToGather.paper], set: row })
       .run();
   },
+  { besideEntryFile: 'allowed' },
 );

@@ -4,7 +4,7 @@ import { chartChanges, planChart } from '../accounts/chart-plan.js';
 import type { PlanImport } from './import-plan.js';
 
 /** Compares the rows of a chart file with the chart. */
-export const planChartImport: PlanImport = (db, organisation, rows, step) => {
+export const planChartImport: PlanImport = (db, { organisation }, rows, step) => {
   const read = chartChanges(db, organisation, rows, step);
   const plan = planChart(db, organisation, read.changes, step);
   const { before, after, names } = plan;

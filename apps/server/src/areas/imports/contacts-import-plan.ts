@@ -24,7 +24,7 @@ interface PlannedContact {
 }
 
 /** Compares the rows of a file of contacts with the contacts: known by number, else by name. */
-export const planContactsImport: PlanImport = (db, organisation, rows, step) => {
+export const planContactsImport: PlanImport = (db, { organisation }, rows, step) => {
   const existing = db.select().from(contact).where(eq(contact.organisation, organisation)).all();
   const byNumber = new Map(existing.map((row) => [row.number, row]));
   const byName = new Map(existing.map((row) => [row.name.toLowerCase(), row]));

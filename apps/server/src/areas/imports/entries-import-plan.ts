@@ -1,29 +1,54 @@
-import { type CheckedEntry, entriesFromRows, entryNumber, entryTable } from '@just-ledger/core';
+import {
+  type Books,
+  type Checked,
+  type CheckedEntry,
+  entriesFromRows,
+  entryNumber,
+  entryTable,
+  type FileEntry,
+} from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
-import { loadBooks } from '../books/books-store.js';
+import { Refusal } from '../../platform/problems/refusal.js';
+import { closedTo, loadBooks } from '../books/books-store.js';
+import { layOut, type LaidOutFile } from '../journal/entry-turns.js';
 import { findPosted, postFileEntries } from '../journal/post-file-entries.js';
-import type { PlanImport } from './import-plan.js';
+import { type PlanImport, TOLD_PROBLEMS } from './import-plan.js';
 
 /** Posts the entries of a table in the order of their dates; all of them, or none and every problem by row. */
-export const planEntriesImport: PlanImport = (db, organisation, rows, step, { today, order }) => {
-  const books = loadBooks(db, organisation, today);
-  const { chart, baseCurrency } = books;
-  const table = entryTable(rows, { chart, baseCurrency, taxCodes: books.taxCodes, today, order });
-  const checked = entriesFromRows(table.rows, books, step, findPosted(db, organisation));
-  if (!checked.ok) return { ...NOTHING, problems: checked.problems, notes: table.notes };
+export const planEntriesImport: PlanImport = (db, actor, rows, step, dates) => {
+  const { books, notes, checked } = checkEntries(db, actor, rows, step, dates);
+  if (!checked.ok) return { ...NOTHING, problems: checked.problems, notes };
   const fileEntries = checked.value;
   const entries = fileEntries.map(({ entry }) => entry);
   const lines = entries.reduce((sum, entry) => sum + entry.lines.length, 0);
   return {
     ...NOTHING,
     added: entries.length,
-    notes: [...table.notes, `${lines.toLocaleString('en')} lines`, ...postedBefore(db, organisation, entries)],
-    write: (context, { organisation: organisationId, person }) => {
-      const posting = { organisation: organisationId, person };
-      postFileEntries(context, posting, books, fileEntries, (entry) => entry.lines.forEach(step));
+    notes: [...notes, `${lines.toLocaleString('en')} lines`, ...postedBefore(db, actor.organisation, entries)],
+    write: (context, { organisation, person }) => {
+      postFileEntries(context, { organisation, person }, books, fileEntries, (entry) => entry.lines.forEach(step));
     },
   };
 };
+
+/** Lays the entries of a table out to be posted in turns. @throws {Refusal} 422 with the first problems by row */
+export function layOutEntryTable(id: string, ...[db, actor, rows, step, dates]: Parameters<PlanImport>): LaidOutFile {
+  const { books, checked } = checkEntries(db, actor, rows, step, dates);
+  if (!checked.ok) throw new Refusal(422, checked.problems.slice(0, TOLD_PROBLEMS));
+  return layOut(id, checked.value, books);
+}
+
+function checkEntries(...[db, actor, rows, step, { today, order }]: Parameters<PlanImport>): {
+  readonly books: Books;
+  readonly notes: readonly string[];
+  readonly checked: Checked<FileEntry[]>;
+} {
+  const books = closedTo(db, actor, loadBooks(db, actor.organisation, today));
+  const { chart, baseCurrency } = books;
+  const table = entryTable(rows, { chart, baseCurrency, taxCodes: books.taxCodes, today, order });
+  const checked = entriesFromRows(table.rows, books, step, findPosted(db, actor.organisation));
+  return { books, notes: table.notes, checked };
+}
 
 const NOTHING = { added: 0, changed: 0, unchanged: 0, problems: [], write: () => undefined };
 

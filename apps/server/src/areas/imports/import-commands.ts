@@ -38,7 +38,7 @@ export const takeImport = defineCommand(
       done += 1;
       if (done % 200 === 0) progress.at(Math.min(done, 2 * rows.length));
     };
-    const plan = IMPORT_PLANS[subject](context.db, actor.organisation, rows, step, dates);
+    const plan = IMPORT_PLANS[subject](context.db, actor, rows, step, dates);
     const counts = takeIn(context, actor, plan, step);
     progress.at(2 * rows.length);
     return counts;
@@ -52,7 +52,7 @@ export const importRates = defineCommand(
   (context: WriteContext, { rows, ...actor }: Actor & { rows: CsvRow<RateColumn>[] }): ImportCounts => {
     const step = (): void => undefined;
     const dates: DatesReadBy = { today: todayOf(context, actor.organisation), order: 'day-first' };
-    return takeIn(context, actor, planRatesImport(context.db, actor.organisation, rows, step, dates), step);
+    return takeIn(context, actor, planRatesImport(context.db, actor, rows, step, dates), step);
   },
   { ownTransaction: true },
 );
@@ -78,6 +78,7 @@ export const rememberMatching = defineCommand(
       })
       .run();
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Writes a plan, or refuses it with what stands in its way. @throws {Refusal} 422 with the first problems */

@@ -1,4 +1,4 @@
-import type { HeadingResponse, ImportResponse, ImportState } from '@just-ledger/contract';
+import type { HeadingResponse, ImportCounts, ImportResponse, ImportState } from '@just-ledger/contract';
 import { type ImportSubject, problem } from '@just-ledger/core';
 import { Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
@@ -8,12 +8,15 @@ import { Refusal } from '../../platform/problems/refusal.js';
 import { preferencesOf } from '../../platform/sessions/session-store.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
+import { EntryFiles } from '../journal/entry-files.js';
+import { TURN_LINES } from '../journal/entry-turns.js';
 import { todayOf } from '../organisations/today-of.js';
 import type { DatesReadBy } from './import-plan.js';
 import { rememberMatching, takeImport } from './import-commands.js';
 import {
   checkImport,
   forgetImport,
+  layOutImport,
   matchingProblems,
   packedRows,
   readImport,
@@ -43,6 +46,7 @@ export class ImportJobs {
     private readonly importer: Importer,
     private readonly writer: Writer,
     private readonly reader: Reader,
+    private readonly entryFiles: EntryFiles,
   ) {
     this.jobs = new JobList('import', ({ id }) => importer.run(forgetImport, { id }));
   }
@@ -92,8 +96,8 @@ export class ImportJobs {
     void this.jobs.follow(
       job,
       this.importer.run(checkImport, {
+        ...actor,
         id,
-        organisation,
         subject,
         columns: padded,
         decimal,
@@ -121,14 +125,34 @@ export class ImportJobs {
     const job = this.jobs.find(id, isOf(actor));
     if (job.state !== 'checked' || job.problemCount > 0) throw notNow(job);
     Object.assign(job, { state: 'writing', progress: new Progress() });
-    const { shared } = job.progress;
-    const written = this.importer
-      .run(packedRows, { id })
-      .then((packed) =>
-        this.writer.run(takeImport, { ...actor, subject: job.subject, packed, dates: job.dates, shared }),
-      );
+    const isLong = job.subject === 'entries' && job.rows > TURN_LINES;
+    const written = isLong ? this.postInTurns(job) : this.writeAtOnce(job);
     void this.jobs.follow(job, written, (result) => Object.assign(job, { state: 'done', result }));
     return answerOf(job);
+  }
+
+  private async writeAtOnce(job: ImportJob): Promise<ImportCounts> {
+    const { id, organisation, person, subject, dates, progress } = job;
+    const packed = await this.importer.run(packedRows, { id });
+    return this.writer.run(takeImport, { organisation, person, subject, packed, dates, shared: progress.shared });
+  }
+
+  private async postInTurns(job: ImportJob): Promise<ImportCounts> {
+    const { id, organisation, person, dates, progress } = job;
+    const actor = { organisation, person };
+    const { posted } = await this.entryFiles.post({
+      ...actor,
+      id,
+      sha256: '',
+      layOut: () => this.importer.run(layOutImport, { ...actor, id, dates, shared: progress.shared }),
+      checkPoint: () => progress.at(progress.total),
+      onPosted: (posted, entries) => {
+        if (job.state !== 'posting') Object.assign(job, { state: 'posting', progress: new Progress() });
+        job.progress.begin(entries);
+        job.progress.at(posted);
+      },
+    });
+    return { added: posted, changed: 0, unchanged: 0 };
   }
 
   private datesOf({ organisation, person }: Actor): DatesReadBy {
@@ -147,6 +171,8 @@ export class ImportJobs {
   /** Gives an import up and forgets it; one that is being written stays, to say whether all of it was taken in or nothing. */
   forget(actor: Actor, id: string): void {
     const job = this.jobs.find(id, isOf(actor));
+    // what is being posted in turns goes on to its end
+    if (job.state === 'posting') throw notNow(job);
     if (job.state === 'writing') job.progress.stop();
     else this.jobs.drop(job);
   }
@@ -173,7 +199,7 @@ function answerOf(job: ImportJob): ImportResponse {
     problemCount,
     progress,
   } = job;
-  const isCounted = state === 'reading' || state === 'checking' || state === 'writing';
+  const isCounted = ['reading', 'checking', 'writing', 'posting'].includes(state);
   return {
     id,
     subject,
@@ -198,6 +224,7 @@ function notNow({ state }: ImportJob): Refusal {
     checking: 'The rows are still being compared with the books.',
     checked: 'There are problems left; mend them in the file and read it again.',
     writing: 'The rows are being taken in.',
+    posting: 'The entries are being posted; all of them will be.',
     done: 'This import has been taken in.',
     failed: 'This import has failed. Read the file again.',
   }[state];

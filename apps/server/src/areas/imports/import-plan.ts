@@ -31,10 +31,10 @@ export interface DatesReadBy {
   readonly order: DateOrder;
 }
 
-/** Compares rows with the books. @param step called as the work goes on; throws if it is given up */
+/** Compares rows with the books, for who takes them in. @param step called as the work goes on; throws if it is given up */
 export type PlanImport = (
   db: Db,
-  organisation: number,
+  actor: Actor,
   rows: readonly ImportRow[],
   step: () => void,
   dates: DatesReadBy,

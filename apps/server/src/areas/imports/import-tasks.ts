@@ -19,9 +19,12 @@ import { takePassingFile } from '../../platform/files/passing-files.js';
 import { writeWorkbook } from '../../platform/files/write-workbook.js';
 import { Progress } from '../../platform/jobs/progress.js';
 import { Refusal } from '../../platform/problems/refusal.js';
+import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineFileTask } from '../../platform/threads/task.js';
+import type { LaidOutFile } from '../journal/entry-turns.js';
 import { assertFew } from '../journal/journal-files.js';
 import { organisationOf } from '../organisations/organisation-store.js';
+import { layOutEntryTable } from './entries-import-plan.js';
 import { exportRows } from './export-rows.js';
 import { type DatesReadBy, type ImportRow, TOLD_PROBLEMS } from './import-plan.js';
 import { IMPORT_PLANS } from './import-plans.js';
@@ -82,15 +85,14 @@ export const checkImport = defineFileTask(
     db: Db,
     {
       id,
-      organisation,
       subject,
       columns,
       decimal,
       dates,
       shared,
-    }: {
+      ...actor
+    }: Actor & {
       id: string;
-      organisation: number;
       subject: ImportSubject;
       columns: string[];
       decimal: '.' | ',' | undefined;
@@ -102,15 +104,11 @@ export const checkImport = defineFileTask(
     if (!table)
       throw new Refusal(404, [problem('not-found', '', 'This import is no longer there. Read the file again.')]);
     const progress = new Progress(shared);
-    const read = withReadAmounts(db, organisation, subject, matchedRows(table, columns), decimal);
+    const read = withReadAmounts(db, actor.organisation, subject, matchedRows(table, columns), decimal);
     matched.set(id, read.rows);
     progress.begin(read.rows.length);
-    let done = 0;
-    const step = (): void => {
-      done += 1;
-      if (done % 200 === 0) progress.at(Math.min(done, read.rows.length));
-    };
-    const plan = atOneMoment(db, () => IMPORT_PLANS[subject](db, organisation, read.rows, step, dates));
+    const step = stepOf(progress, read.rows.length);
+    const plan = atOneMoment(db, () => IMPORT_PLANS[subject](db, actor, read.rows, step, dates));
     const problems = [...read.problems, ...plan.problems].sort((a, b) => lineOf(a) - lineOf(b));
     const { added, changed, unchanged } = plan;
     return {
@@ -122,6 +120,29 @@ export const checkImport = defineFileTask(
     };
   },
 );
+
+/** Compares matched entries with the books once more and lays them out to be posted in turns. */
+export const layOutImport = defineFileTask(
+  'layOutImport',
+  (
+    db: Db,
+    { id, dates, shared, ...actor }: Actor & { id: string; dates: DatesReadBy; shared: SharedArrayBuffer },
+  ): LaidOutFile => {
+    const rows = matched.get(id) ?? [];
+    const progress = new Progress(shared);
+    progress.begin(rows.length);
+    return atOneMoment(db, () => layOutEntryTable(id, db, actor, rows, stepOf(progress, rows.length), dates));
+  },
+);
+
+/** Tells how far a work over rows is, now and then. */
+function stepOf(progress: Progress, rows: number): () => void {
+  let done = 0;
+  return () => {
+    done += 1;
+    if (done % 200 === 0) progress.at(Math.min(done, rows));
+  };
+}
 
 /** The matched rows, packed so that no other thread has to unpack them on the way to the writer. */
 export const packedRows = defineFileTask('packedRows', (_: Db, { id }: { id: string }): Uint8Array => {

@@ -5,7 +5,7 @@ import { inTrail, rateInWords, rateRow } from '../currencies/rate-row.js';
 import type { PlanImport } from './import-plan.js';
 
 /** Compares the rows of a file of rates with the rates: known by currency and day. */
-export const planRatesImport: PlanImport = (db, organisation, rows, step) => {
+export const planRatesImport: PlanImport = (db, { organisation }, rows, step) => {
   const currencies = new Set(loadCurrencies(db, organisation).map(({ currency }) => currency));
   const problems: Problem[] = [];
   const seen = new Map<string, number>();

@@ -9,7 +9,7 @@ import type { PlanImport } from './import-plan.js';
  * waits in the tray with its reason: a contact that is not there is no fault of the file.
  */
 export function planTrayImport(tray: TrayKey): PlanImport {
-  return (db, organisation, rows, step) => {
+  return (db, { organisation }, rows, step) => {
     if (isSignedOff(db, organisation)) {
       const message = 'The take-on is signed off. An owner can reopen it.';
       return {

@@ -9,7 +9,7 @@ import { linesOfValues, loadBreakdowns } from '../breakdowns/breakdown-store.js'
 import type { PlanImport } from './import-plan.js';
 
 /** Compares the rows of a file of breakdown values with the breakdowns. */
-export const planValuesImport: PlanImport = (db, organisation, rows, step) => {
+export const planValuesImport: PlanImport = (db, { organisation }, rows, step) => {
   const breakdowns = loadBreakdowns(db, organisation);
   const chart = loadChart(db, organisation);
   const lines = new Map(breakdowns.map(({ id }) => [id, linesOfValues(db, organisation, id)]));

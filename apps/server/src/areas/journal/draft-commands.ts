@@ -40,6 +40,7 @@ export const keepDraft = defineCommand(
   ): DraftResponse => {
     return keptDraft(context, { organisation, person }, request);
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Keeps several new drafts: all of them, or none. */
@@ -53,6 +54,7 @@ export const keepDrafts = defineCommand(
       request.drafts.map((draft) => keptDraft(context, posting, draft)),
     );
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Puts new content in the place of a draft's old one, and hands it in if that is said. */
@@ -74,6 +76,7 @@ export const changeDraft = defineCommand(
     if (forReview && before.state !== 'for-review') recordDraftEvent(context, act, 'handed-in');
     return draftResponse(readingOf(context, row.organisation), row);
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Sends a draft that was handed in back to who prepared it, with a reason. */
@@ -88,6 +91,7 @@ export const sendBackDraft = defineCommand(
     recordDraftEvent(context, act, 'sent-back', reason);
     return draftResponse(readingOf(context, row.organisation), row);
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Says something about a draft, whatever version it stands at: nothing of it changes. */
@@ -98,6 +102,7 @@ export const noteOnDraft = defineCommand(
     recordDraftEvent(context, act, 'noted', plainLines(request.text, 'text', 'Write the note.'));
     return draftResponse(readingOf(context, row.organisation), row);
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Discards a draft; it can be brought back. @param version the one that was looked at; any if left out */
@@ -108,6 +113,7 @@ export const dropDraft = defineCommand(
     changed(context, act, version ?? before.version, { state: 'discarded' });
     recordDraftEvent(context, act, 'discarded');
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Brings a draft back that was discarded. */
@@ -127,6 +133,7 @@ export const bringBackDraft = defineCommand(
     recordDraftEvent(context, act, 'brought-back');
     return draftResponse(readingOf(context, row.organisation), row);
   },
+  { besideEntryFile: 'allowed' },
 );
 
 function isOfSkippedDate(db: Db, { organisation, id }: DraftPlace): boolean {
@@ -184,6 +191,7 @@ export const postDraft = defineCommand(
       return posted;
     });
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Posts several drafts as they were kept, in the order given: all of them, or none and every problem by its draft. */
@@ -205,6 +213,7 @@ export const postDrafts = defineCommand(
       return { entries };
     });
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Whether two entries say the same; what is empty is as if it were left out. */

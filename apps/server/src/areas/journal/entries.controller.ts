@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type { Readable } from 'node:stream';
 import {
   type EntriesImportResponse,
@@ -25,8 +26,10 @@ import type { Person } from '../../platform/sessions/session-store.js';
 import { settings } from '../../platform/settings.js';
 import { BatchReader, Importer, Printer, Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { todayOf } from '../organisations/today-of.js';
 import { importEntries, postEntries, postEntry } from './entry-commands.js';
-import { readEntries } from './entry-file.js';
+import { forgetEntries, layOutEntries, readEntries } from './entry-file-tasks.js';
+import { EntryFiles } from './entry-files.js';
 import { entryTrail } from './entry-trail.js';
 import { usualAmountsOf } from './usual-amounts.js';
 import { entriesCsv, entryByNumber, journal, journalTotals, relatedEntriesOf, sentences } from './entry-readings.js';
@@ -42,6 +45,7 @@ export class EntriesController {
     private readonly importer: Importer,
     private readonly printer: Printer,
     private readonly reader: Reader,
+    private readonly entryFiles: EntryFiles,
   ) {}
 
   @Get('entries')
@@ -128,9 +132,17 @@ export class EntriesController {
     @Body() body: unknown,
     @Headers('idempotency-key') key?: string,
   ): Promise<EntriesImportResponse> {
+    const id = randomUUID();
     // read beside the writer, who has to stay free for others
-    const file = await this.importer.run(readEntries, { path: await receiveBody(settings.folder, body, CSV_BODY) });
-    return this.writer.run(importEntries, { organisation: organisation.id, person: person.id, key, file });
+    const path = await receiveBody(settings.folder, body, CSV_BODY);
+    const { rows, sha256 } = await this.importer.run(readEntries, { id, path });
+    const posting = { organisation: organisation.id, person: person.id, key };
+    if (rows) return this.writer.run(importEntries, { ...posting, file: { rows, sha256 } });
+    const { reader, importer } = this;
+    const today = reader.read((db) => todayOf({ db, clock: reader.clock }, organisation.id));
+    return this.entryFiles
+      .post({ ...posting, id, sha256, layOut: () => importer.run(layOutEntries, { ...posting, id, today }) })
+      .finally(() => void importer.run(forgetEntries, { id }).catch(() => undefined));
   }
 
   @Get('entries/:number')

@@ -46,7 +46,7 @@ export interface Posting {
 }
 
 /** So many problems are told at once. */
-const MOST_PROBLEMS = 1_000;
+export const MOST_PROBLEMS = 1_000;
 
 /** Posts one typed entry. */
 export const postEntry = defineCommand(
@@ -58,6 +58,7 @@ export const postEntry = defineCommand(
       return posted;
     });
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Posts several typed entries in the order given: all of them, or none and every problem by its entry. */
@@ -72,6 +73,7 @@ export const postEntries = defineCommand(
       ),
     }));
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** A typed entry, the place in the request that its problems are told at, and who prepared it: else whoever posts it. */

@@ -1,8 +1,6 @@
 import { ENTRY_COLUMNS, type EntryColumn, FURTHER_ENTRY_COLUMNS } from '@just-ledger/core';
 import { createHash } from 'node:crypto';
 import { type CsvRow, readCsv } from '../../platform/files/csv.js';
-import { takePassingFile } from '../../platform/files/passing-files.js';
-import { defineFileTask } from '../../platform/threads/task.js';
 
 /** A file of entries, read row by row, and what tells it from every other. */
 export interface EntryFile {
@@ -27,8 +25,3 @@ export function readEntryFile(csv: string): EntryFile {
     sha256: createHash('sha256').update(csv).digest('hex'),
   };
 }
-
-/** Reads a file of entries that is sent to be taken in at once. */
-export const readEntries = defineFileTask('readEntries', (_, { path }: { path: string }) =>
-  readEntryFile(takePassingFile(path).toString('utf8')),
-);

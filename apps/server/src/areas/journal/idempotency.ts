@@ -17,15 +17,22 @@ export interface IdempotentRequest {
  * Makes a request idempotent: the same key with the same request gets the first answer again, kept in the transaction of
  * what was done. A key that comes with another request is refused.
  */
-export function idempotent<T>(
+export function idempotent<T>(context: WriteContext, request: IdempotentRequest, work: () => T): T {
+  const known = keptAnswer<T>(context, request);
+  if (known !== undefined) return known;
+  const answer = work();
+  keepAnswer(context, request, answer);
+  return answer;
+}
+
+/** The first answer to a request, if it was answered. @throws {Refusal} 422 if its key came with another request */
+export function keptAnswer<T>(
   context: WriteContext,
   { organisation, person, key, request }: IdempotentRequest,
-  work: () => T,
-): T {
-  if (!key) return work();
+): T | undefined {
+  if (!key) return undefined;
   if (key.length > 200)
     throw new Refusal(422, [problem('idempotency-key', '', 'An idempotency key has at most 200 characters.')]);
-  const requestHash = createHash('sha256').update(JSON.stringify(request)).digest('hex');
   const known = context.db
     .select()
     .from(idempotentResponse)
@@ -37,16 +44,27 @@ export function idempotent<T>(
       ),
     )
     .get();
-  if (known && known.requestHash !== requestHash) {
+  if (known && known.requestHash !== hashOf(request)) {
     throw new Refusal(422, [
       problem('idempotency-key-reused', '', 'This idempotency key has already been used for another request.'),
     ]);
   }
-  if (known) return known.response as T;
-  const response = work();
+  return known?.response as T | undefined;
+}
+
+/** Keeps the answer to a request, in the transaction of what was done. */
+export function keepAnswer(
+  context: WriteContext,
+  { organisation, person, key, request }: IdempotentRequest,
+  response: unknown,
+): void {
+  if (!key) return;
   context.db
     .insert(idempotentResponse)
-    .values({ organisation, person, key, requestHash, response, at: context.clock.moment() })
+    .values({ organisation, person, key, requestHash: hashOf(request), response, at: context.clock.moment() })
     .run();
-  return response;
+}
+
+function hashOf(request: unknown): string {
+  return createHash('sha256').update(JSON.stringify(request)).digest('hex');
 }

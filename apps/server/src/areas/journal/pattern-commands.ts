@@ -31,6 +31,7 @@ export const keepPattern = defineCommand(
       .get();
     return patternResponse(context.db, row);
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Gives a pattern another name, or another content. */
@@ -56,6 +57,7 @@ export const changePattern = defineCommand(
     if (!row) throw changedSince('pattern');
     return patternResponse(context.db, row);
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Keeps a pattern no longer. @param version the one that was looked at; any if left out */
@@ -70,6 +72,7 @@ export const dropPattern = defineCommand(
       .get();
     if (!dropped) throw changedSince('pattern');
   },
+  { besideEntryFile: 'allowed' },
 );
 
 function assertThere({ db }: WriteContext, organisation: number, id: number): void {

@@ -44,6 +44,7 @@ export const keepReport = defineCommand(
     record(context, { organisation, person }, undefined, row);
     return { id, version: 1 };
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Keeps it under another name, with other settings, or for others. */
@@ -70,6 +71,7 @@ export const changeKeptReport = defineCommand(
     record(context, { organisation, person }, before, row);
     return { id, version: row.version };
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Keeps it no longer. @param version the one that was looked at; any if left out */
@@ -88,6 +90,7 @@ export const dropKeptReport = defineCommand(
       .run();
     record(context, { organisation, person }, before, undefined);
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** One that somebody may change: one’s own, or everybody’s for whoever prepares. @throws {Refusal} 404 for others’, 403 */

@@ -17,7 +17,7 @@ import { openItemsAt } from './open-items-at.js';
  * An entry with the gains and losses that it realises: where it settles documents whole in their own currency, what is
  * left over in the books' own is taken off at once.
  *
- * @param withDifference documents whose differences are withDifference elsewhere
+ * @param withDifference documents whose differences are told elsewhere
  */
 export function withRealised(
   db: Db,
@@ -44,6 +44,7 @@ export function withRealised(
  * themselves are left as they are told.
  *
  * @param post posts those handed out so far, so that the next one finds what they left open
+ * @param withDifference documents whose differences are told elsewhere, in other entries of the same file
  */
 export function* allWithRealised(
   db: Db,
@@ -51,8 +52,8 @@ export function* allWithRealised(
   books: Books,
   entries: readonly CheckedEntry[],
   post: () => void,
+  withDifference: ReadonlySet<string> = documentsWithDifference(entries, books.chart),
 ): Generator<CheckedEntry> {
-  const withDifference = documentsWithDifference(entries, books.chart);
   for (const entry of entries) {
     if (namesForeignDocument(entry, books.chart)) post();
     yield withRealised(db, organisation, books, entry, withDifference);

@@ -177,6 +177,7 @@ export const noteTold = defineCommand(
       )
       .run();
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Posts one date; one that comes to nothing is settled without an entry. @throws {Refusal} 422 */

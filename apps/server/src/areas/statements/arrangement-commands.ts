@@ -39,4 +39,5 @@ export const arrangeStatements = defineCommand(
         .run();
     else db.update(arrangement).set(row).where(eq(arrangement.organisation, organisation)).run();
   },
+  { besideEntryFile: 'allowed' },
 );

@@ -45,6 +45,7 @@ export const writeNote = defineCommand(
     recordNote(context, { organisation, person }, chart, undefined, row);
     return { id: row.id, version: row.version };
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Puts another note in the place of one. */
@@ -72,6 +73,7 @@ export const changeNote = defineCommand(
     recordNote(context, { organisation, person }, chart, before, row);
     return { id, version: row.version };
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /** Takes a note away. @param version the one that was looked at; any if left out */
@@ -89,6 +91,7 @@ export const dropNote = defineCommand(
       .run();
     recordNote(context, { organisation, person }, loadChart(context.db, organisation), before, undefined);
   },
+  { besideEntryFile: 'allowed' },
 );
 
 /**

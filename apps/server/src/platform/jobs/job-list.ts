@@ -12,7 +12,7 @@ export interface Job {
   readonly id: string;
   readonly begun: number;
   progress: Progress;
-  /** While it is `writing` it is not forgotten: it has to say how it ended. */
+  /** While it is `writing` or `posting` it is not forgotten: it has to say how it ended. */
   state: string;
   problems: readonly Problem[];
   problemCount: number;
@@ -38,7 +38,7 @@ export class JobList<One extends Job> {
   add(job: One, isOwn: (old: One) => boolean): void {
     for (const old of [...this.jobs.values()]) {
       const isOver = isOwn(old) || Date.now() - old.begun > FORGOTTEN_AFTER;
-      if (isOver && old.state !== 'writing') this.drop(old);
+      if (isOver && old.state !== 'writing' && old.state !== 'posting') this.drop(old);
     }
     this.jobs.set(job.id, job);
   }

@@ -6,7 +6,7 @@ const LOOK_EVERY = 60_000;
 
 /** Something that the server does by itself when its time has come: after every start, and from then on. */
 export abstract class LooksByItself implements OnApplicationBootstrap, OnApplicationShutdown {
-  private readonly logger: Logger;
+  protected readonly logger: Logger;
   private timer: NodeJS.Timeout | undefined;
   private isLooking = false;
 

@@ -21,7 +21,7 @@ export const tellDelivery = defineCommand(
       .where(isWaiting)
       .run();
   },
-  { archivedBooks: 'allowed' },
+  { archivedBooks: 'allowed', besideEntryFile: 'allowed' },
 );
 
 /** Lets a message go out that waits or was refused: the next look at the outbox tries it. */
@@ -43,6 +43,7 @@ export const tryMessageAgain = defineCommand(
       .where(eq(outboxMessage.id, id))
       .run();
   },
+  { besideEntryFile: 'allowed' },
 );
 
 function afterTry(delivery: Delivery, tries: number) {

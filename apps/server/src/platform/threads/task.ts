@@ -11,6 +11,8 @@ export interface Task<Context, Args, Result> {
 export interface Demands {
   /** Whether it may change books that are archived. */
   readonly archivedBooks?: 'allowed';
+  /** Whether it may be done while a file of entries is posted in turns: it changes nothing that these are checked against. */
+  readonly besideEntryFile?: 'allowed';
   /** Whether it shares its transaction with no other: it takes long, or changes what holds for all of it. */
   readonly ownTransaction?: boolean;
 }

@@ -31,6 +31,7 @@ export class WriteContext {
   private readonly kept = new Map<number, { readonly key: string; readonly value: unknown }>();
   private readonly notices = new Map<string, { readonly noticeName: string; readonly args: unknown }>();
   private readonly moved = new Set<number>();
+  private readonly setUpChanges = new Map<number, number>();
 
   constructor(
     folder: string,
@@ -63,6 +64,12 @@ export class WriteContext {
   /** Says that an organisation's set-up has changed. */
   setUpChanged(organisation: number): void {
     this.kept.delete(organisation);
+    this.setUpChanges.set(organisation, this.setUpMark(organisation) + 1);
+  }
+
+  /** Another number as soon as an organisation's set-up has changed since the writer began. */
+  setUpMark(organisation: number): number {
+    return this.setUpChanges.get(organisation) ?? 0;
   }
 
   /** Tells something to whoever listens, once before the transaction is committed. */

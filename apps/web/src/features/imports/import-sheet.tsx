@@ -46,7 +46,8 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
       title={`${label} from a file`}
       aside={running?.name}
       tools={
-        running && (
+        running &&
+        running.state !== 'posting' && (
           <button
             className="act"
             type="button"
@@ -91,7 +92,12 @@ export function ImportSheet({ subject }: { subject: ImportSubject }) {
   );
 }
 
-const DOING = { reading: 'Reading the file', checking: 'Comparing with the books', writing: 'Taking it in' } as const;
+const DOING = {
+  reading: 'Reading the file',
+  checking: 'Comparing with the books',
+  writing: 'Taking it in',
+  posting: 'Posting',
+} as const;
 
 function Working({ job }: { job: ImportResponse }) {
   const { state, progress } = job;
@@ -103,12 +109,18 @@ function Working({ job }: { job: ImportResponse }) {
         {doing}
         {progress && progress.done > 0 && (
           <>
-            , row {progress.done.toLocaleString('en')}
+            , {state === 'posting' ? 'entry' : 'row'} {progress.done.toLocaleString('en')}
             {isCounted && ` of ${progress.total.toLocaleString('en')}`}
           </>
         )}{' '}
         …
       </p>
+      {state === 'posting' && (
+        <p className="soft small">
+          You may leave this: all of them are posted, and others post in between. Until then the set-up stays as it
+          is.
+        </p>
+      )}
       <LinearProgress
         aria-label={doing}
         {...(isCounted && { variant: 'determinate', value: (100 * progress.done) / progress.total })}

@@ -8,6 +8,7 @@ import {
 } from '@just-ledger/core';
 import { sql } from 'drizzle-orm';
 import {
+  blob,
   check,
   foreignKey,
   index,
@@ -272,6 +273,53 @@ export const draftEvent = table(
     primaryKey({ columns: [self.organisation, self.draft, self.place] }),
     check('draft_event_place', sql`${self.draft} > 0 AND ${self.place} > 0`),
   ],
+);
+
+/**
+ * A file of entries that is being posted in turns: from the first turn on it is gone on with until all of it stands in the
+ * books, also when the server was begun anew.
+ */
+export const entryFile = table(
+  'entry_file',
+  {
+    organisation: organisationColumn().primaryKey(),
+    person: personColumn('person').notNull(),
+    /** What makes the request that brought it idempotent. */
+    key: text('key'),
+    sha256: text('sha256').notNull(),
+    lines: integer('lines').notNull(),
+    entries: integer('entries').notNull(),
+    turns: integer('turns').notNull(),
+    /** Documents of which the file tells the differences itself. */
+    withDifference: json<string[]>('with_difference').notNull(),
+    posted: integer('posted').notNull().default(0),
+    first: text('first'),
+    last: text('last'),
+    begunAt: moment('begun_at').notNull(),
+  },
+  (self) => [check('entry_file_posted', sql`${self.posted} BETWEEN 0 AND ${self.entries}`)],
+);
+
+/** What is posted in one turn, as JSON; taken away when it has been. */
+export const entryFileTurn = table(
+  'entry_file_turn',
+  {
+    organisation: organisationColumn(),
+    turn: integer('turn').notNull(),
+    entries: blob('entries', { mode: 'buffer' }).notNull(),
+  },
+  (self) => [primaryKey({ columns: [self.organisation, self.turn] })],
+);
+
+/** Where the entries stand that a later turn of the same file takes back, by what the file calls them. */
+export const entryFileOriginal = table(
+  'entry_file_original',
+  {
+    organisation: organisationColumn(),
+    called: text('called').notNull(),
+    place: integer('place').notNull(),
+  },
+  (self) => [primaryKey({ columns: [self.organisation, self.called] })],
 );
 
 /** Who prepared an entry that was a draft before, by its place in the chain. */
