@@ -1,6 +1,26 @@
+import 'reflect-metadata';
+import type { ImportResponse } from '@just-ledger/contract';
+import { parseCivilDate } from '@just-ledger/core';
 import Database from 'better-sqlite3';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
+import { createOrganisation } from '../src/areas/beginning/beginning-commands.js';
+import {
+  beginEntryFile,
+  endEntryFile,
+  entryFileMark,
+  giveUpEntryFile,
+  keepEntryTurn,
+  postEntryTurn,
+} from '../src/areas/journal/entry-file-commands.js';
+import { entryFileOf } from '../src/areas/journal/entry-file-store.js';
+import { lockPeriod } from '../src/areas/periods/period-commands.js';
+import { openForCommands, runCommand } from '../src/composition/commands.js';
+import { prepareBooks } from '../src/platform/database/migrate.js';
+import { createFirstOwner } from '../src/platform/sessions/session-commands.js';
+import type { WriteContext } from '../src/platform/threads/write-context.js';
 import { fromTo } from './entries.js';
 import { type Reply, RunningServer } from './running-server.js';
 
@@ -146,4 +166,101 @@ describe('a file of many entries', () => {
     ).toBe(201);
     expect((await server.request('POST', `${mine}/contacts`, { name: 'New', roles: ['customer'] })).status).toBe(201);
   }, 60_000);
+
+  test('from the import screen cannot be given up once it is being posted', async () => {
+    const mine = await server.organisation({ name: 'From the screen' });
+    const sent = await fetch(`${server.url}${mine}/imports?subject=entries&name=many.csv`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream', cookie: server.session },
+      body: fileOf(pairs(10_000)),
+    });
+    const job = `${mine}/imports/${((await sent.json()) as ImportResponse).id}`;
+    const until = async (...states: ImportResponse['state'][]): Promise<ImportResponse> => {
+      for (;;) {
+        const { body } = await server.request('GET', job);
+        if (states.includes(body.state)) return body;
+        await wait(5);
+      }
+    };
+    const { headings } = await until('matching');
+    await server.done('PUT', `${job}/matching`, { columns: headings.map(({ column }) => column) });
+    await until('checked');
+    await server.done('POST', `${job}/taking`);
+    await until('posting');
+    const refused = await server.request('DELETE', job);
+    expect([refused.status, refused.body.detail]).toEqual([
+      409,
+      'The entries are being posted; all of them will be.',
+    ]);
+    expect((await until('done', 'failed')).result).toEqual({ added: 10_000, changed: 0, unchanged: 0 });
+    expect(await count(mine)).toBe(10_000);
+  }, 120_000);
+});
+
+describe('what a file was checked against', () => {
+  const today = parseCivilDate('2026-06-01');
+  let folder: string;
+  let context: WriteContext;
+  beforeAll(async () => {
+    folder = mkdtempSync(join(tmpdir(), 'just-ledger-entry-files-'));
+    await prepareBooks(folder);
+    context = openForCommands(folder, { today: () => today, moment: () => `${today}T12:00:00.000Z` });
+    runCommand(context, createFirstOwner, { email: 'a@sallow-reach.test', name: 'Ada', passwordHash: '-' });
+    const request = {
+      name: 'Hedges',
+      kind: 'company',
+      baseCurrency: 'EUR',
+      fiscalYearStartMonth: 1,
+      firstDay: '2026-01-01',
+      starterChart: true,
+    } as const;
+    runCommand(context, createOrganisation, { person: 1, request });
+  });
+  afterAll(() => {
+    context.db.$client.close();
+    rmSync(folder, { recursive: true });
+  });
+
+  const sent = { organisation: 1, person: 1, sha256: '' };
+  const file = {
+    entries: 1,
+    lines: 2,
+    turns: 1,
+    days: [parseCivilDate('2026-03-02')],
+    reverses: [],
+    withDifference: [],
+    debit: 100,
+    foreign: 0,
+  };
+
+  test('has another mark after each change of the set-up: the file is checked once more', () => {
+    const { mark } = runCommand(context, entryFileMark, sent);
+    expect(runCommand(context, beginEntryFile, { ...sent, mark, file })).toBe(true);
+    runCommand(context, giveUpEntryFile, { organisation: 1 });
+    runCommand(context, lockPeriod, { organisation: 1, person: 1, period: '2026-01' });
+    expect(runCommand(context, beginEntryFile, { ...sent, mark, file })).toBe(false);
+    const later = runCommand(context, entryFileMark, sent);
+    expect(runCommand(context, beginEntryFile, { ...sent, mark: later.mark, file })).toBe(true);
+    runCommand(context, giveUpEntryFile, { organisation: 1 });
+  });
+
+  test('leaves no more room than the books have', () => {
+    const { mark } = runCommand(context, entryFileMark, sent);
+    const large = { ...file, debit: Number.MAX_SAFE_INTEGER + 1 };
+    expect(() => runCommand(context, beginEntryFile, { ...sent, mark, file: large })).toThrow(
+      /than these books can hold/,
+    );
+    expect(entryFileOf(context.db, 1)).toBeUndefined();
+  });
+
+  test('refuses to go on in the middle only where nobody reckoned with it: then it ends and says how far it was', async () => {
+    const { mark } = runCommand(context, entryFileMark, sent);
+    runCommand(context, beginEntryFile, { ...sent, mark, file });
+    const entry = { date: '2026-01-02', kind: 'ordinary', explanation: 'Locked', lines: [] };
+    const entries = new TextEncoder().encode(JSON.stringify([{ key: '1', entry }]));
+    runCommand(context, keepEntryTurn, { organisation: 1, turn: 0, entries });
+    expect(() => runCommand(context, postEntryTurn, { organisation: 1 })).toThrow();
+    expect(runCommand(context, endEntryFile, { organisation: 1 })).toEqual({ posted: 0, entries: 1, last: null });
+    expect(entryFileOf(context.db, 1)).toBeUndefined();
+  });
 });

@@ -29,7 +29,7 @@ async function send(subject: string, file: Uint8Array, books = path): Promise<Im
 /** Waits as long as something is under way. */
 async function settled(job: ImportResponse, books = path): Promise<ImportResponse> {
   let now = job;
-  while (['reading', 'checking', 'writing'].includes(now.state)) {
+  while (['reading', 'checking', 'writing', 'posting'].includes(now.state)) {
     await new Promise((resolve) => setTimeout(resolve, 20));
     now = (await server.request('GET', `${books}/imports/${job.id}`)).body as ImportResponse;
   }

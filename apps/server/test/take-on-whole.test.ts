@@ -46,7 +46,7 @@ async function readFile(path: string, tray: string, bytes: Uint8Array): Promise<
   });
   let job = (await sent.json()) as ImportResponse;
   const settle = async (): Promise<void> => {
-    while (['reading', 'checking', 'writing'].includes(job.state)) {
+    while (['reading', 'checking', 'writing', 'posting'].includes(job.state)) {
       await new Promise((resolve) => setTimeout(resolve, 20));
       job = (await server.request('GET', `${path}/imports/${job.id}`)).body as ImportResponse;
     }

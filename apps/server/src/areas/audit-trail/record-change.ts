@@ -34,6 +34,9 @@ export function recordChanges(
       ? []
       : [{ organisation, at: moment, by: person, subject, object, title, action, fields }];
   });
-  if (rows.length > 0) context.chainMoved(organisation);
+  if (rows.length > 0) {
+    context.chainMoved(organisation);
+    context.setUpChanged(organisation);
+  }
   insertRows(context.db, setUpChange, sealed(context.db, SET_UP_HISTORY, organisation, rows));
 }

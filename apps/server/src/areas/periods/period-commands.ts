@@ -199,6 +199,7 @@ export function recordPeriodEvent(
     .values(sealed(db, PERIOD_HISTORY, organisation, [happened]))
     .run();
   context.chainMoved(organisation);
+  context.setUpChanged(organisation);
 }
 
 /** A period of the books. @throws {Refusal} 404 */
