@@ -1,5 +1,6 @@
 import * as accountCommands from '../areas/accounts/account-commands.js';
 import * as archiveCommands from '../areas/archives/archive-commands.js';
+import * as arrivalCommands from '../areas/archives/arrival-commands.js';
 import * as beginningCommands from '../areas/beginning/beginning-commands.js';
 import * as breakdownCommands from '../areas/breakdowns/breakdown-commands.js';
 import { settleBroughtForward } from '../areas/closing/brought-forward.js';
@@ -89,6 +90,7 @@ export const commands = new TaskTable<Command<any, unknown>>(
   importCommands,
   lockedProofCommands,
   archiveCommands,
+  arrivalCommands,
 );
 
 /** Opens books for writing, with every area that has to hear of another's changes. @param chainEnds where their ends are kept beside them */

@@ -33,7 +33,7 @@ export interface ArchiveResponse {
   id: string;
   name: string;
   state: ArchiveState;
-  /** Entries proved so far, while it is read. */
+  /** Entries proved so far, while it is read; written so far, while a large one is. */
   progress: { done: number; total: number } | null;
   contents: ArchiveContentsResponse | null;
   problems: Problem[];

@@ -1,38 +1,28 @@
 import type { OrganisationResponse } from '@just-ledger/contract';
-import {
-  type AccountId,
-  ARCHIVE_FILE_KEYS,
-  type ArchiveManifest,
-  entryOfSealed,
-  FIRST_PREVIOUS_SEAL,
-  isPlainText,
-  problem,
-  isKeyOf,
-} from '@just-ledger/core';
+import { type ArchiveManifest, isPlainText, problem } from '@just-ledger/core';
 import Database from 'better-sqlite3';
 import { eq, sql } from 'drizzle-orm';
-import { insertRows } from '../../platform/database/insert-rows.js';
-import { isRow } from '../../platform/database/next-id.js';
-import { account, breakdown, membership, organisation, person } from '../../platform/database/schema.js';
+import { organisation } from '../../platform/database/schema.js';
 import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { recordChange } from '../audit-trail/record-change.js';
-import { CombinationIds } from '../journal/combination-ids.js';
-import { postingStatements } from '../journal/posting-statements.js';
 import { organisationOf, organisationResponse } from '../organisations/organisation-store.js';
 import { fullCheck } from '../proofs/chain-check.js';
 import { recordProofs } from '../proofs/proof-readings.js';
 import { type ArchiveBytes, recordsOf } from './archive-records.js';
-import { ARCHIVE_TABLES, archivedColumns, PERSON_FIELDS, type TableFile } from './archive-tables.js';
 import { standOf } from './books-stand.js';
 import type { ArchivedEntry } from './check-archive.js';
-
-/** So many entries are laid out before they are posted together. */
-const BATCH = 10_000;
-
-type Row = Record<string, unknown>;
+import {
+  finishSetUp,
+  headOf,
+  openRestored,
+  restoreEntries,
+  restoreRows,
+  restoreSetUp,
+  TABLES_AFTER_ENTRIES,
+} from './restore-archive.js';
 
 /**
  * Makes a new organisation of an archive that has been read and proved; all of it, or nothing. Who takes it in owns
@@ -49,29 +39,15 @@ export const takeArchive = defineCommand(
       files,
     }: { person: number; name: string; manifest: ArchiveManifest; files: ArchiveBytes },
   ): OrganisationResponse => {
-    if (!isPlainText(name, 120) || name.trim() === '') {
-      throw unprocessable('organisation-name', 'name', 'A name is up to 120 characters on one line.');
-    }
     try {
-      const made = restore(context, owner, name.trim(), files);
-      assertSame(context, made, manifest);
-      recordChange(context, {
-        organisation: made,
-        person: owner,
-        subject: 'organisation',
-        object: made,
-        title: name.trim(),
-        before: {},
-        after: {
-          'taken in from the archive of': manifest.writtenAt,
-          entries: manifest.entries,
-          'last seal': manifest.lastSeal,
-        },
-      });
-      return organisationResponse(organisationOf(context.db, made), 'owner');
+      const begun = restoreSetUp(context, owner, nameOf(name), files);
+      restoreEntries(context, begun, recordsOf<ArchivedEntry>(files, 'entries'));
+      finishSetUp(context, begun.organisation, files);
+      for (const file of TABLES_AFTER_ENTRIES) restoreRows(context, begun, file, recordsOf(files, file));
+      assertSame(context, begun.organisation, manifest);
+      return openBooks(context, { ...begun, owner, twoPeopleFrom: headOf(files).twoPeopleFrom, manifest });
     } catch (error) {
-      if (!(error instanceof Database.SqliteError) || !error.code.startsWith('SQLITE_CONSTRAINT')) throw error;
-      throw unprocessable('archive-refused', '', `The books refuse what is in this archive: ${error.message}.`);
+      throw inWords(error);
     }
   },
   { ownTransaction: true },
@@ -127,148 +103,49 @@ function setArchived(context: WriteContext, id: number, archivedAt: string | nul
   context.setUpChanged(id);
 }
 
-/** Writes everything into a new organisation. @returns its id */
-function restore(context: WriteContext, owner: number, name: string, files: ArchiveBytes): number {
-  const { db } = context;
-  // accounts name each other, and tax codes name accounts that name tax codes
-  db.$client.pragma('defer_foreign_keys = ON');
-  const [head] = recordsOf<Omit<typeof organisation.$inferInsert, 'id' | 'name'>>(files, 'organisation');
-  if (!head) throw unprocessable('archive-refused', '', 'The archive has no organisation.');
-  const { id } = db
-    .insert(organisation)
-    .values({
-      ...head,
-      twoPeopleFrom: null, // what was posted before it was asked for stays as it was posted
-      id: sql`(SELECT coalesce(max(id), 0) + 1 FROM organisation)`,
-      name,
-    })
-    .returning({ id: organisation.id })
-    .get();
-  db.insert(membership)
-    .values({ organisation: id, person: owner, role: 'owner', since: context.clock.moment() })
-    .run();
-  const people = restorePeople(context, owner, files);
-  const beforeEntries = ARCHIVE_FILE_KEYS.slice(0, ARCHIVE_FILE_KEYS.indexOf('entries'));
-  for (const file of beforeEntries) if (isKeyOf(ARCHIVE_TABLES, file)) restoreTable(context, id, file, files, people);
-  restoreEntries(context, id, files, people);
-  finishAccounts(context, id, files);
-  for (const { id: account, usualValue } of recordsOf<{ id: number; usualValue?: number }>(files, 'breakdowns')) {
-    if (usualValue === undefined) continue;
-    db.update(breakdown)
-      .set({ usualValue })
-      .where(isRow(breakdown, id, account))
-      .run();
-  }
-  for (const file of ARCHIVE_FILE_KEYS.slice(beforeEntries.length)) {
-    if (isKeyOf(ARCHIVE_TABLES, file)) restoreTable(context, id, file, files, people);
-  }
-  db.update(organisation)
-    .set({ twoPeopleFrom: head.twoPeopleFrom ?? null })
-    .where(eq(organisation.id, id))
-    .run();
-  context.setUpChanged(id);
-  return id;
+/** A name that books can have, without spaces around it. @throws {Refusal} 422 */
+export function nameOf(name: string): string {
+  if (isPlainText(name, 120) && name.trim() !== '') return name.trim();
+  throw unprocessable('organisation-name', 'name', 'A name is up to 120 characters on one line.');
 }
 
-/** People by their id in the archive: the owner is known by the address, the others by name only. */
-function restorePeople(context: WriteContext, owner: number, files: ArchiveBytes): Map<number, number> {
-  const address = context.db.select().from(person).where(eq(person.id, owner)).get()?.email?.toLowerCase();
-  const createdAt = new Date().toISOString();
-  return new Map(
-    [...recordsOf<{ id: number; name: string; email?: string }>(files, 'people')].map(({ id, name, email }) => {
-      if (email && email.toLowerCase() === address) return [id, owner];
-      return [id, context.db.insert(person).values({ name, createdAt }).returning({ id: person.id }).get().id];
-    }),
-  );
+/** Why the books refuse an archive, in words; any other error as it is. */
+export function inWords(error: unknown): unknown {
+  if (!(error instanceof Database.SqliteError) || !error.code.startsWith('SQLITE_CONSTRAINT')) return error;
+  return unprocessable('archive-refused', '', `The books refuse what is in this archive: ${error.message}.`);
 }
 
-function restoreTable(
+/** Gives the books to whoever took them in, and keeps in their trail where they come from. */
+export function openBooks(
   context: WriteContext,
-  id: number,
-  file: TableFile,
-  files: ArchiveBytes,
-  people: ReadonlyMap<number, number>,
-): void {
-  const fields = Object.keys(archivedColumns(file));
-  const rows = [...recordsOf<Row>(files, file)].map((record) => {
-    const row: Row = {
-      organisation: id,
-      ...Object.fromEntries(fields.map((field) => [field, record[field] ?? null])),
-    };
-    for (const field of PERSON_FIELDS) if (field in row) row[field] = people.get(Number(row[field])) ?? null;
-    return { ...row, ...atFirst(file, row, id, people) };
+  {
+    organisation: id,
+    owner,
+    manifest,
+    twoPeopleFrom,
+  }: {
+    organisation: number;
+    owner: number;
+    twoPeopleFrom: Parameters<typeof openRestored>[1]['twoPeopleFrom'];
+    manifest: Pick<ArchiveManifest, 'writtenAt' | 'entries' | 'lastSeal'>;
+  },
+): OrganisationResponse {
+  openRestored(context, { organisation: id, owner, twoPeopleFrom });
+  const made = organisationOf(context.db, id);
+  recordChange(context, {
+    organisation: id,
+    person: owner,
+    subject: 'organisation',
+    object: id,
+    title: made.name,
+    before: {},
+    after: {
+      'taken in from the archive of': manifest.writtenAt,
+      entries: manifest.entries,
+      'last seal': manifest.lastSeal,
+    },
   });
-  insertRows(context.db, ARCHIVE_TABLES[file], ordered(file, rows) as never);
-}
-
-/** What a row says differently until the entries are there, or because its organisation and people are others now. */
-function atFirst(file: TableFile, row: Row, id: number, people: ReadonlyMap<number, number>): Row {
-  switch (file) {
-    case 'accounts':
-      return { active: true, typedEntries: true };
-    case 'breakdowns':
-      return { usualValue: null };
-    case 'set-up-changes': {
-      if (row['subject'] === 'organisation') return { object: id };
-      return row['subject'] === 'person' ? { object: people.get(Number(row['object'])) ?? row['object'] } : {};
-    }
-    default:
-      return {};
-  }
-}
-
-/** Values stand under others that are there already. */
-function ordered(file: TableFile, rows: Row[]): Row[] {
-  if (file !== 'breakdown-values') return rows;
-  const key = (breakdownId: unknown, value: unknown): string => `${String(breakdownId)} ${String(value)}`;
-  const done = new Set<string>();
-  const waiting = [...rows];
-  const inOrder: Row[] = [];
-  while (waiting.length > 0) {
-    const ready = waiting.filter((row) => row['parent'] === null || done.has(key(row['breakdown'], row['parent'])));
-    if (ready.length === 0) throw unprocessable('archive-refused', '', 'A value stands under one that is not there.');
-    for (const row of ready) {
-      done.add(key(row['breakdown'], row['id']));
-      inOrder.push(row);
-      waiting.splice(waiting.indexOf(row), 1);
-    }
-  }
-  return inOrder;
-}
-
-/** Posts every entry as it was sealed. */
-function restoreEntries(
-  context: WriteContext,
-  id: number,
-  files: ArchiveBytes,
-  people: ReadonlyMap<number, number>,
-): void {
-  const statements = postingStatements(context.db);
-  const combinations = new CombinationIds(context.db, id);
-  let [first, last, previousSeal] = [1, 0, FIRST_PREVIOUS_SEAL];
-  const post = (): void => {
-    if (last >= first) statements.post(id, first, last);
-    first = last + 1;
-  };
-  for (const { sealed, seal, postedBy } of recordsOf<ArchivedEntry>(files, 'entries')) {
-    const entry = entryOfSealed(sealed);
-    statements.stageEntry({ entry, person: people.get(postedBy) as number, previousSeal, seal });
-    entry.lines.forEach((line, index) => statements.stageLine(entry.place, index + 1, line, combinations.of(line)));
-    [last, previousSeal] = [entry.place, seal];
-    if (last - first + 1 === BATCH) post();
-  }
-  post();
-}
-
-/** Retired accounts, and those that take no typed entries, become so after their entries. */
-function finishAccounts({ db }: WriteContext, id: number, files: ArchiveBytes): void {
-  for (const record of recordsOf<{ id: AccountId; active: boolean; typedEntries: boolean }>(files, 'accounts')) {
-    if (record.active && record.typedEntries) continue;
-    db.update(account)
-      .set({ active: record.active, typedEntries: record.typedEntries })
-      .where(isRow(account, id, record.id))
-      .run();
-  }
+  return organisationResponse(made, 'owner');
 }
 
 /** The new books verify to the same last seal. */

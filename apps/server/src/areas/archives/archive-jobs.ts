@@ -10,10 +10,11 @@ import { randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
 import { type Job, JobList } from '../../platform/jobs/job-list.js';
 import { Progress } from '../../platform/jobs/progress.js';
-import { notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
+import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import { Importer, Writer } from '../../platform/threads/threads.module.js';
 import { takeArchive } from './archive-commands.js';
 import { archiveRead, forgetArchive, keepArchivedPapers, openArchive } from './archive-tasks.js';
+import { Arrivals } from './arrivals.js';
 
 interface ArchiveJob extends Job {
   readonly person: number;
@@ -33,6 +34,7 @@ export class ArchiveJobs {
   constructor(
     private readonly importer: Importer,
     private readonly writer: Writer,
+    private readonly arrivals: Arrivals,
   ) {
     this.jobs = new JobList('archive', async ({ id, path }) => {
       await importer.run(forgetArchive, { id });
@@ -71,9 +73,10 @@ export class ArchiveJobs {
     const write = async (): Promise<OrganisationResponse> => {
       // the files of papers are on the disc before the books name them
       await this.importer.run(keepArchivedPapers, { id });
-      const archive = await this.importer.run(archiveRead, { id });
-      if (!archive) throw notFound('archive');
-      return this.writer.run(takeArchive, { person, name, ...archive });
+      const { inTurns, ...archive } = await this.importer.run(archiveRead, { id });
+      if (!inTurns) return this.writer.run(takeArchive, { person, name, ...archive });
+      const { path, progress } = Object.assign(job, { progress: new Progress() });
+      return this.arrivals.take({ id, ...archive }, { owner: person, name, path, progress });
     };
     void this.follow(job, write(), ({ id: organisation }) => Object.assign(job, { organisation, state: 'done' }));
     return answerOf(job);
@@ -103,7 +106,10 @@ function answerOf({ id, name, state, progress, contents, problems, organisation 
     id,
     name,
     state,
-    progress: state === 'reading' ? { done: progress.done, total: progress.total } : null,
+    progress:
+      state === 'reading' || (state === 'writing' && progress.total > 0)
+        ? { done: progress.done, total: progress.total }
+        : null,
     contents,
     problems: [...problems],
     organisation,

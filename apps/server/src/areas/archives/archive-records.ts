@@ -17,8 +17,8 @@ export function* linesOfBytes(bytes: Uint8Array): Generator<{ readonly line: num
 }
 
 /** The records of a file that has been checked, one after the other. */
-export function* recordsOf<T>(files: ArchiveBytes, file: ArchiveFile): Generator<T> {
-  for (const { text } of linesOfBytes(files[file])) {
+export function* recordsOf<T>(files: Partial<ArchiveBytes>, file: ArchiveFile): Generator<T> {
+  for (const { text } of linesOfBytes(files[file] ?? new Uint8Array())) {
     const record: T = JSON.parse(text);
     yield record;
   }

@@ -9,7 +9,7 @@ import { notFound, Refusal, unprocessable } from '../../platform/problems/refusa
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { booksOf } from '../books/books-store.js';
-import { isArchived, organisationOf } from '../organisations/organisation-store.js';
+import { isAtRest, organisationOf } from '../organisations/organisation-store.js';
 import type { Posting } from './entry-commands.js';
 import { entryFileOf } from './entry-file-store.js';
 import { entryAnswers, entryRowOf, findEntryRow, reversalNumberOf } from './entry-store.js';
@@ -92,7 +92,7 @@ export interface FailedReversal {
 export const postPlannedReversals = defineCommand('postPlannedReversals', (context: WriteContext): FailedReversal[] =>
   waitingPlans(context.db).flatMap(({ organisation, entry, by }): FailedReversal[] => {
     // while a file of entries is posted it may take back what waits here
-    if (isArchived(context.db, organisation) || entryFileOf(context.db, organisation)) return [];
+    if (isAtRest(context.db, organisation) || entryFileOf(context.db, organisation)) return [];
     try {
       context.db.$client.transaction(() => reverseIfDue(context, { organisation, entry, person: by }))();
       return [];

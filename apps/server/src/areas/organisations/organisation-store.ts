@@ -14,7 +14,7 @@ import {
 import { and, eq, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { oncePerConnection } from '../../platform/database/once-per-connection.js';
-import { membership, organisation, unfinishedStart } from '../../platform/database/schema.js';
+import { arrival, membership, organisation, unfinishedStart } from '../../platform/database/schema.js';
 import { notFound, Refusal } from '../../platform/problems/refusal.js';
 
 /** An organisation as the server works with it. */
@@ -69,6 +69,17 @@ export function organisationOf(db: Db, id: number): Organisation {
 export function isArchived(db: Db, id: number): boolean {
   const row = db.select({ at: organisation.archivedAt }).from(organisation).where(eq(organisation.id, id)).get();
   return row?.at !== null && row?.at !== undefined;
+}
+
+/** Whether nothing is done in books by itself: they are archived, or not all of them is there yet. */
+export function isAtRest(db: Db, id: number): boolean {
+  return isArchived(db, id) || isArriving(db, id);
+}
+
+/** Whether books are just being taken in from an archive. Of those nobody is a member: a mark on other books is none. */
+export function isArriving(db: Db, id: number): boolean {
+  const isMarked = db.select().from(arrival).where(eq(arrival.organisation, id)).get() !== undefined;
+  return isMarked && db.select().from(membership).where(eq(membership.organisation, id)).get() === undefined;
 }
 
 /** Books that are archived are read only. @throws {Refusal} 409 */

@@ -6,6 +6,7 @@ import { organisation } from '../../platform/database/schema.js';
 import { settings } from '../../platform/settings.js';
 import { BatchReader, Reader } from '../../platform/threads/threads.module.js';
 import { checkDocuments } from '../open-items/documents-against-lines.js';
+import { isArriving } from '../organisations/organisation-store.js';
 import { withDocuments } from './chain-check.js';
 import { type KeptCheck, LastReadings } from './last-readings.js';
 import { checkRecords, checkWhole } from './proof-readings.js';
@@ -54,7 +55,9 @@ export class FullChecks implements OnApplicationBootstrap {
   @Cron('0 3 * * *')
   protected async checkAll(): Promise<void> {
     // one after the other: whoever asks for an export meanwhile waits for one of them at most
-    for (const { id } of this.reader.db.select({ id: organisation.id }).from(organisation).all()) {
+    const { db } = this.reader;
+    for (const { id } of db.select({ id: organisation.id }).from(organisation).all()) {
+      if (isArriving(db, id)) continue;
       await this.check(id).catch((error: unknown) => this.logger.error(error));
     }
   }

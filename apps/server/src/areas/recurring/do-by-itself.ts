@@ -2,8 +2,8 @@ import { organisation as organisations } from '../../platform/database/schema.js
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { Refusal } from '../../platform/problems/refusal.js';
+import { isAtRest } from '../organisations/organisation-store.js';
 import { todayOf } from '../organisations/today-of.js';
-import { isNull } from 'drizzle-orm';
 import { settleDrafted, settlePosted, whyNot } from './occurrence-commands.js';
 import { dueOccurrences, type RecurringJournal, recurringJournalsOf, versionOf } from './recurring-store.js';
 
@@ -23,8 +23,8 @@ export const doRecurringByItself = defineCommand('doRecurringByItself', (context
   context.db
     .select({ id: organisations.id })
     .from(organisations)
-    .where(isNull(organisations.archivedAt))
     .all()
+    .filter(({ id }) => !isAtRest(context.db, id))
     .flatMap(({ id }) => recurringJournalsOf(context.db, id).flatMap((journal) => doJournal(context, journal))),
 );
 

@@ -78,7 +78,7 @@ export function ArchiveContents({
         foot={({ isPending }) => (
           <div className={clsx(formStyles.foot, layout.row)}>
             <Button type="submit" variant="contained" disabled={isPending || job.state === 'writing'}>
-              {job.state === 'writing' ? 'Creating the books …' : 'Create these books'}
+              {job.state === 'writing' ? creating(job) : 'Create these books'}
             </Button>
           </div>
         )}
@@ -93,6 +93,12 @@ export function ArchiveContents({
       </RequestForm>
     </>
   );
+}
+
+function creating({ progress }: ArchiveResponse): string {
+  const written =
+    progress && `, entry ${progress.done.toLocaleString('en')} of ${progress.total.toLocaleString('en')}`;
+  return `Creating the books${written ?? ''} …`;
 }
 
 function particulars(contents: ArchiveContentsResponse): [string, React.ReactNode][] {

@@ -164,3 +164,20 @@ export const idempotentResponse = table(
   },
   (self) => [primaryKey({ columns: [self.organisation, self.person, self.key] })],
 );
+
+/**
+ * Books that are being taken in from an archive, in turns. Until all of it is there nobody is their member, nothing is
+ * done in them by itself, and they are gone on with at the next start.
+ */
+export const arrival = table('arrival', {
+  organisation: organisationColumn().primaryKey(),
+  owner: personColumn('owner').notNull(),
+  /** The file of the archive in the data folder. */
+  archive: text('archive').notNull(),
+  /** Whom its people are here, by their ids there. */
+  people: json<[number, number][]>('people').notNull(),
+  /** The file of it that is read just now, and how many of its records are written. */
+  file: text('file').notNull(),
+  records: integer('records').notNull().default(0),
+  begunAt: moment('begun_at').notNull(),
+});
