@@ -1,4 +1,8 @@
+import 'reflect-metadata';
 import {
+  ARCHIVE_FILE_KEYS,
+  archiveFileName,
+  keyedBy,
   ARCHIVE_FILES,
   ARCHIVE_SCHEMA,
   FIRST_PREVIOUS_SEAL,
@@ -14,13 +18,24 @@ import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { unzipSync, zipSync } from 'fflate';
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { readFileSync, readdirSync } from 'node:fs';
+import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { takeArchive as takeAtOnce } from '../src/areas/archives/archive-commands.js';
+import type { ArchiveBytes } from '../src/areas/archives/archive-records.js';
 import { ARCHIVE_TABLES, archivedColumns, type TableFile } from '../src/areas/archives/archive-tables.js';
+import { turnsOf } from '../src/areas/archives/archive-turns.js';
+import { beginArrival, endArrival, takeArchiveTurn } from '../src/areas/archives/arrival-commands.js';
+import { arrivalOf, arrivals } from '../src/areas/archives/arrival-store.js';
 import { sealOf } from '../src/areas/journal/append-entry.js';
+import { verifyBooks } from '../src/areas/proofs/verify-books.js';
+import { openForCommands, runCommand } from '../src/composition/commands.js';
+import { prepareBooks } from '../src/platform/database/migrate.js';
 import { sealAfter } from '../src/platform/database/seal-after.js';
+import { createFirstOwner } from '../src/platform/sessions/session-commands.js';
+import type { WriteContext } from '../src/platform/threads/write-context.js';
 import { zipOf } from './files.js';
-import { RunningServer, type Reply } from './running-server.js';
+import { OWNER, RunningServer, type Reply } from './running-server.js';
 import { archiveOf, sendArchive, settled, takeArchive } from './sent-archives.js';
 
 let server: RunningServer;
@@ -656,4 +671,63 @@ test('nothing is left of what was on its way, in or out', async () => {
   const left = (): string[] => readdirSync(join(server.folder, 'passing'));
   while (left().length > 0) await new Promise((resolve) => setImmediate(resolve));
   expect(left()).toEqual([]);
+});
+
+describe('an archive in turns of a few lines', () => {
+  let folder: string;
+  let context: WriteContext;
+  beforeAll(async () => {
+    folder = mkdtempSync(join(tmpdir(), 'just-ledger-arrivals-'));
+    await prepareBooks(folder);
+    context = openForCommands(folder, {
+      today: () => '2027-01-18',
+      moment: () => '2027-01-18T12:00:00.000Z',
+    } as never);
+    runCommand(context, createFirstOwner, { email: OWNER.email, name: 'Ada', passwordHash: '-' });
+  });
+  afterAll(() => {
+    context.db.$client.close();
+    rmSync(folder, { recursive: true });
+  });
+
+  /** What an organisation has in a table, but for what names this installation's own. */
+  function rowsOf(table: string, organisation: number): unknown[] {
+    const rows = context.db.$client
+      .prepare<[number], Record<string, unknown>>(`SELECT * FROM ${table} WHERE organisation = ?`)
+      .all(organisation);
+    const own = ['organisation', 'posted_by', 'seq', 'record_seal'];
+    if (['period_event', 'take_on_event', 'set_up_change'].includes(table)) own.push('id', 'object');
+    return rows.map((row) => Object.fromEntries(Object.entries(row).filter(([name]) => !own.includes(name))));
+  }
+
+  test('makes the same books as in one', () => {
+    const none = new Uint8Array();
+    const files: ArchiveBytes = keyedBy(ARCHIVE_FILE_KEYS, (file) => archive[archiveFileName(file)] ?? none);
+    const manifest = JSON.parse(decode(archive['manifest.json']));
+    const whole = runCommand(context, takeAtOnce, { person: 1, name: 'In one', manifest, files });
+    const organisation = runCommand(context, beginArrival, { owner: 1, name: 'In turns', archive: 'x', files });
+    let turns = 0;
+    // as after a new start before each turn
+    for (;;) {
+      const next = turnsOf(files, arrivalOf(context.db, organisation), 2).next();
+      if (next.done) break;
+      runCommand(context, takeArchiveTurn, { organisation, ...next.value });
+      turns += 1;
+    }
+    expect(turns).toBeGreaterThan(30);
+    runCommand(context, endArrival, { organisation, manifest, files });
+    expect(arrivals(context.db)).toEqual([]);
+    const named = Object.values(ARCHIVE_TABLES).map(
+      (table) => (table as never)[Symbol.for('drizzle:Name')] as string,
+    );
+    for (const table of [...named, 'entry', 'line', 'total', 'balance', 'volume', 'membership']) {
+      const [inTurns, inOne] = [organisation, whole.id].map((id) =>
+        JSON.stringify(rowsOf(table, id)).replaceAll('In turns', 'In one'),
+      );
+      expect([table, inTurns]).toEqual([table, inOne]);
+    }
+    // the files of papers were not brought along
+    const wrong = verifyBooks(folder, () => undefined).filter((sentence) => !sentence.includes('The file of the paper'));
+    expect(wrong).toEqual([]);
+  });
 });

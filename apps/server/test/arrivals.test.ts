@@ -1,24 +1,10 @@
-import 'reflect-metadata';
-import { ARCHIVE_FILE_KEYS, archiveFileName, keyedBy } from '@just-ledger/core';
 import type { ArchiveResponse } from '@just-ledger/contract';
-import { unzipSync } from 'fflate';
-import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
-import { takeArchive as takeArchiveAtOnce } from '../src/areas/archives/archive-commands.js';
-import type { ArchiveBytes } from '../src/areas/archives/archive-records.js';
-import { ARCHIVE_TABLES } from '../src/areas/archives/archive-tables.js';
-import { turnsOf } from '../src/areas/archives/archive-turns.js';
-import { beginArrival, endArrival, takeArchiveTurn } from '../src/areas/archives/arrival-commands.js';
-import { arrivalOf, arrivals } from '../src/areas/archives/arrival-store.js';
 import { verifyBooks } from '../src/areas/proofs/verify-books.js';
-import { openForCommands, runCommand } from '../src/composition/commands.js';
-import { prepareBooks } from '../src/platform/database/migrate.js';
-import { createFirstOwner } from '../src/platform/sessions/session-commands.js';
-import type { WriteContext } from '../src/platform/threads/write-context.js';
 import { fromTo } from './entries.js';
-import { OWNER, RunningServer } from './running-server.js';
+import { RunningServer } from './running-server.js';
 import { archiveOf, sendArchive } from './sent-archives.js';
 
 let server: RunningServer;
@@ -105,62 +91,4 @@ describe('a large archive', () => {
     expect(verifyBooks(server.folder, () => undefined)).toEqual([]);
     expect(readdirSync(join(server.folder, 'arriving'))).toEqual([]);
   }, 120_000);
-});
-
-describe('an archive in turns of a few lines', () => {
-  let folder: string;
-  let context: WriteContext;
-  beforeAll(async () => {
-    folder = mkdtempSync(join(tmpdir(), 'just-ledger-arrivals-'));
-    await prepareBooks(folder);
-    context = openForCommands(folder, {
-      today: () => '2027-01-18',
-      moment: () => '2027-01-18T12:00:00.000Z',
-    } as never);
-    runCommand(context, createFirstOwner, { email: OWNER.email, name: 'Ada', passwordHash: '-' });
-  });
-  afterAll(() => {
-    context.db.$client.close();
-    rmSync(folder, { recursive: true });
-  });
-
-  /** What an organisation has in a table, but for what names this installation's own. */
-  function rowsOf(table: string, organisation: number): unknown[] {
-    const rows = context.db.$client
-      .prepare<[number], Record<string, unknown>>(`SELECT * FROM ${table} WHERE organisation = ?`)
-      .all(organisation);
-    const own = ['organisation', 'posted_by', 'seq', 'record_seal'];
-    if (['period_event', 'take_on_event', 'set_up_change'].includes(table)) own.push('id', 'object');
-    return rows.map((row) => Object.fromEntries(Object.entries(row).filter(([name]) => !own.includes(name))));
-  }
-
-  test('makes the same books as in one', async () => {
-    const parts = unzipSync(await archiveOf(server, await booksOf(40)));
-    const none = new Uint8Array();
-    const files: ArchiveBytes = keyedBy(ARCHIVE_FILE_KEYS, (file) => parts[archiveFileName(file)] ?? none);
-    const manifest = JSON.parse(new TextDecoder().decode(parts['manifest.json']));
-    const whole = runCommand(context, takeArchiveAtOnce, { person: 1, name: 'In one', manifest, files });
-    const organisation = runCommand(context, beginArrival, { owner: 1, name: 'In turns', archive: 'x', files });
-    let turns = 0;
-    // as after a new start before each turn
-    for (;;) {
-      const next = turnsOf(files, arrivalOf(context.db, organisation), 7).next();
-      if (next.done) break;
-      runCommand(context, takeArchiveTurn, { organisation, ...next.value });
-      turns += 1;
-    }
-    expect(turns).toBeGreaterThan(20);
-    runCommand(context, endArrival, { organisation, manifest, files });
-    expect(arrivals(context.db)).toEqual([]);
-    const named = Object.values(ARCHIVE_TABLES).map(
-      (table) => (table as never)[Symbol.for('drizzle:Name')] as string,
-    );
-    for (const table of [...named, 'entry', 'line', 'total', 'balance', 'volume', 'membership']) {
-      const [inTurns, inOne] = [organisation, whole.id].map((id) =>
-        JSON.stringify(rowsOf(table, id)).replaceAll('In turns', 'In one'),
-      );
-      expect([table, inTurns]).toEqual([table, inOne]);
-    }
-    expect(verifyBooks(folder, () => undefined)).toEqual([]);
-  });
 });
