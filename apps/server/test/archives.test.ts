@@ -727,7 +727,9 @@ describe('an archive in turns of a few lines', () => {
       expect([table, inTurns]).toEqual([table, inOne]);
     }
     // the files of papers were not brought along
-    const wrong = verifyBooks(folder, () => undefined).filter((sentence) => !sentence.includes('The file of the paper'));
+    const wrong = verifyBooks(folder, () => undefined).filter(
+      (sentence) => !sentence.includes('The file of the paper'),
+    );
     expect(wrong).toEqual([]);
   });
 });
