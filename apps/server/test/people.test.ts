@@ -1,5 +1,15 @@
-import { MEMBER_ROLE_KEYS, isEnough, type MemberRole } from '@just-ledger/core';
+import {
+  ACT_KEYS,
+  type ActKey,
+  actOf,
+  ACTS,
+  MEMBER_ROLE_KEYS,
+  MEMBER_ROLES,
+  isEnough,
+  type MemberRole,
+} from '@just-ledger/core';
 import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   invite as inviteTo,
@@ -157,31 +167,6 @@ describe('people', () => {
   });
 });
 
-/** What takes less or more than an approver; all other changes take one, all other looking a reader. */
-const LEAST: readonly (readonly [RegExp, MemberRole])[] = [
-  [/^(post|put|delete) .*\/(drafts|patterns)(\/\{id\})?$/, 'preparer'],
-  [/^post .*\/drafts\/(set|\{id\}\/(notes|bring-back))$/, 'preparer'],
-  [/^(post|put) .*\/recurring-journals(\/\{id\})?$/, 'preparer'],
-  [/^post .*\/recurring-journals\/\{id\}\/reckon$/, 'reader'],
-  [/^post .*\/recurring-journals\/(told|\{id\}\/draft)$/, 'preparer'],
-  [/^(post|delete) .*\/attachments(\/\{id\}(\/bring-back)?)?$/, 'preparer'],
-  [/^(post|put) .*\/contacts(\/\{id\})?$/, 'preparer'],
-  [/^post .*\/accounts$/, 'preparer'],
-  [/^put .*\/papers\/\{paper\}$/, 'preparer'],
-  [/^put .*\/findings\/\{finding\}$/, 'preparer'],
-  [/^(post|put|delete) .*\/board-papers(\/\{id\})?$/, 'preparer'],
-  [/^(post|put|delete) .*\/kept-reports(\/\{id\})?$/, 'reader'],
-  [/^(post|put|delete) .*\/reports\/notes(\/(taken-over|\{id\}))?$/, 'preparer'],
-  [/^get .*\/imports\/\{import\}$/, 'approver'],
-  [/^patch \/api\/organisations\/\{organisation\}$/, 'owner'],
-  [/^post .*\/accounts\/starter$/, 'owner'],
-  [/^\w+ .*\/(invitations|outbox)(\/\{id\}(\/try)?)?$/, 'owner'],
-  [/^(put|delete) .*\/people\/\{id\}$/, 'owner'],
-  [/^(get|post|delete) .*\/(archive\.zip|archived)$/, 'owner'],
-  [/^\w+ .*\/take-on\/trays\/\{tray\}\/rows(\/\{row\})?$/, 'preparer'],
-  [/^post .*\/take-on\/reopening$/, 'owner'],
-];
-
 describe('each path of the API', () => {
   test('takes the role it takes: whoever has less is refused, whoever has it is not', async () => {
     const mine = await server.organisation({ name: 'Path by path' });
@@ -192,11 +177,13 @@ describe('each path of the API', () => {
     const operations = Object.entries(body.paths as Record<string, object>).flatMap(([path, methods]) =>
       path.includes('{organisation}') ? Object.keys(methods).map((method) => `${method} ${path}`) : [],
     );
-    const seen = new Set<RegExp>();
+    const seen = new Set<ActKey>();
     const least = (operation: string): MemberRole => {
-      const found = LEAST.find(([pattern]) => pattern.test(operation));
-      if (found) seen.add(found[0]);
-      return found?.[1] ?? (operation.startsWith('get ') ? 'reader' : 'approver');
+      const [method = '', path = ''] = operation.split(' ');
+      const act = actOf(method.toUpperCase(), path.replace('/api/organisations/{organisation}', ''));
+      if (act === undefined) throw new Error(`nobody may do ${operation}`);
+      seen.add(act);
+      return ACTS[act].least;
     };
     const ask = async (role: MemberRole, operation: string): Promise<Reply> => {
       const [method = '', path = ''] = operation.split(' ');
@@ -217,8 +204,38 @@ describe('each path of the API', () => {
       const { status } = await ask(least(operation), operation);
       expect([operation, status === 403 || status >= 500]).toEqual([operation, false]);
     }
-    expect(seen.size).toBe(LEAST.length);
+    expect(ACT_KEYS.filter((act) => !seen.has(act))).toEqual(['shareReports']);
+    const plain = new Set(
+      operations.map((operation) =>
+        operation
+          .replace(/^\w+/, (method) => method.toUpperCase())
+          .replace('/api/organisations/{organisation}', '')
+          .replaceAll(/\{\w+\}/g, '{}'),
+      ),
+    );
+    const listed = ACT_KEYS.flatMap((act): readonly string[] => ACTS[act].routes);
+    const missing = listed.filter((route) => !plain.has(route));
+    expect([missing, new Set(listed).size]).toEqual([[], listed.length]);
     expect(operations.length).toBeGreaterThan(60);
+  });
+
+  test('is described with the role it takes', async () => {
+    const { body } = await server.request('GET', '/api/openapi.json');
+    expect(body.paths['/api/organisations/{organisation}/entries/{number}/reverse'].post.description).toMatch(
+      /^Takes an approver\. /,
+    );
+    expect(body.paths['/api/session'].post.description).toBeUndefined();
+  });
+
+  test('stands in docs/roles.md as it is', () => {
+    const docs = readFileSync(new URL('../../../docs/roles.md', import.meta.url), 'utf8');
+    const rows = ACT_KEYS.map((act) => {
+      const marks = MEMBER_ROLE_KEYS.map((role) => (isEnough(role, ACTS[act].least) ? 'yes' : ''));
+      return `| ${[ACTS[act].says, ...marks].join(' | ')} |`.replaceAll('  ', ' ');
+    });
+    const heads = MEMBER_ROLE_KEYS.map((role) => MEMBER_ROLES[role].label);
+    const table = docs.split('\n').filter((line) => line.startsWith('|'));
+    expect(table).toEqual([`| What | ${heads.join(' | ')} |`, '|---|---|---|---|---|', ...rows]);
   });
 
   test('of an organisation one has no place in does not exist, whatever the method', async () => {

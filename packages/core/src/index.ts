@@ -111,6 +111,7 @@ export * from './organisations/kind.js';
 export * from './organisations/starting-dates.js';
 export * from './organisations/typed-span.js';
 export * from './people/delivery.js';
+export * from './people/acts.js';
 export * from './people/member-role.js';
 export * from './people/preferences.js';
 export * from './periods/closing-rules.js';

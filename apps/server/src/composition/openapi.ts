@@ -1,3 +1,4 @@
+import { ACTS, actOf, withArticle } from '@just-ledger/core';
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage.js';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
 import { readFileSync } from 'node:fs';
@@ -49,7 +50,7 @@ export function describeApi(): ApiDescription {
         Object.fromEntries(
           Object.entries(methods).map(([method, operation]) => [
             method.toLowerCase(),
-            described(template, operation, definitions),
+            { ...takenBy(method, template), ...described(template, operation, definitions) },
           ]),
         ),
       ]),
@@ -76,6 +77,18 @@ const ABOUT = {
     securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'just_ledger_session' } },
   },
 };
+
+/** What the paths of an organisation begin with. */
+const ORGANISATION = '/api/organisations/{organisation}';
+
+/** Who may do it, in books. @throws {Error} for a change that no act says who may make */
+function takenBy(method: string, template: string): { description?: string } {
+  if (!template.startsWith(ORGANISATION)) return {};
+  const act = actOf(method.toUpperCase(), template.slice(ORGANISATION.length));
+  if (act === undefined) throw new Error(`no act says what ${method} ${template} takes`);
+  const { least, says } = ACTS[act];
+  return { description: `Takes ${withArticle(least)}. ${says}.` };
+}
 
 function described(
   template: string,

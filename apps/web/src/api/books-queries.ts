@@ -3,8 +3,8 @@ import {
   type BooksCalendar,
   type CivilDate,
   type CurrencyCode,
-  isEnough,
-  type MemberRole,
+  mayDo,
+  type ActKey,
   parseCivilDate,
   parseCurrencyCode,
 } from '@just-ledger/core';
@@ -37,7 +37,7 @@ export interface BooksNow {
   readonly from: CivilDate;
   readonly to: CivilDate;
   /** Whether the signed-in person's role is enough for what takes another. */
-  readonly may: (needed: MemberRole) => boolean;
+  readonly may: (act: ActKey) => boolean;
 }
 
 /** The books of the address, with the span chosen on the rail: by default the fiscal year up to today. */
@@ -58,6 +58,6 @@ export function useBooks(): BooksNow {
   const currency = parseCurrencyCode(organisation.baseCurrency);
   // books that are archived are read only, whoever looks
   const role = organisation.archivedAt ? 'reader' : organisation.role;
-  const may = (needed: MemberRole): boolean => isEnough(role, needed);
+  const may = (act: ActKey): boolean => mayDo(role, act);
   return { organisation, currency, calendar, years, today, from, to, may };
 }

@@ -20,7 +20,7 @@ export default function OrganisationScreen() {
         isKept={kept === organisation.version}
         onKept={(version) => setKept(version)}
       />
-      <Allowed needed="owner">
+      <Allowed act="beginAnew">
         <StarterAnew organisation={organisation} />
       </Allowed>
       <ArchiveSection />

@@ -1,4 +1,4 @@
-import type { MemberRole } from '@just-ledger/core';
+import type { ActKey } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { clsx } from 'clsx';
 import { Allowed } from './allowed.js';
@@ -7,14 +7,14 @@ import layout from './layout.module.css';
 
 /** The end of a form of particulars: keep them, leave them, or take the thing itself away. */
 export function FormFoot({
-  needed = 'approver',
+  act = 'setUp',
   isNew,
   isPending,
   onLeave,
   onRemove,
   removeLabel = 'remove',
 }: {
-  needed?: MemberRole;
+  act?: ActKey;
   isNew: boolean;
   isPending: boolean;
   onLeave: () => void;
@@ -23,7 +23,7 @@ export function FormFoot({
   removeLabel?: string;
 }) {
   return (
-    <Allowed needed={needed} isTold>
+    <Allowed act={act} isTold>
       <div className={clsx(formStyles.formFoot, layout.row)}>
         <Button type="submit" variant="contained" disabled={isPending}>
           {isNew ? 'Add' : 'Save'}

@@ -9,7 +9,7 @@ import type { Readable } from 'node:stream';
 import { type FileBody, receiveBody } from '../../platform/files/passing-files.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
-import { Acting, CurrentOrganisation, CurrentPerson, Needs, Open } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation, CurrentPerson, Open } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { TAKES_FILE } from '../../platform/sessions/gate.js';
 import { settings } from '../../platform/settings.js';
@@ -40,7 +40,6 @@ export class ArchivesController {
   }
 
   /** The whole organisation as one file. */
-  @Needs('owner')
   @Get('organisations/:organisation/archive.zip')
   async archive(
     @CurrentOrganisation() { id, name }: Organisation,
@@ -91,7 +90,6 @@ export class ArchivesController {
   }
 
   /** Writes an archive into the data folder and puts the books away: hidden, and read only. */
-  @Needs('owner')
   @Post('organisations/:organisation/archived')
   async archiveBooks(
     @CurrentOrganisation() { id, name, archivedAt }: Organisation,
@@ -110,7 +108,6 @@ export class ArchivesController {
   }
 
   /** Takes books out again: they are as they were. */
-  @Needs('owner')
   @Delete('organisations/:organisation/archived')
   @HttpCode(204)
   restoreBooks(@Acting() by: Actor): Promise<void> {

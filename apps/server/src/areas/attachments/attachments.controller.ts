@@ -18,13 +18,7 @@ import { keptFilePath } from '../../platform/files/kept-files.js';
 import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import { otherBody } from '../../platform/files/passing-files.js';
 import { TAKES_FILE } from '../../platform/sessions/gate.js';
-import {
-  Acting,
-  type Actor,
-  CurrentOrganisation,
-  type Entered,
-  Needs,
-} from '../../platform/sessions/session-guard.js';
+import { Acting, type Actor, CurrentOrganisation, type Entered } from '../../platform/sessions/session-guard.js';
 import { settings } from '../../platform/settings.js';
 import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import {
@@ -51,7 +45,6 @@ export class AttachmentsController {
   }
 
   /** Keeps a paper: its file is on the disc before it is written down, and that before this answers. */
-  @Needs('preparer')
   @RouteConfig(TAKES_FILE)
   @Post('attachments')
   async keep(
@@ -94,20 +87,17 @@ export class AttachmentsController {
     return file.createReadStream();
   }
 
-  @Needs('preparer')
   @Delete('attachments/:id')
   discard(@Acting() by: Actor, @Param('id', ParseIntPipe) id: number): Promise<AttachmentResponse> {
     return this.writer.run(discardAttachment, { ...by, id });
   }
 
-  @Needs('preparer')
   @Post('attachments/:id/bring-back')
   @HttpCode(200)
   bringBack(@Acting() by: Actor, @Param('id', ParseIntPipe) id: number): Promise<AttachmentResponse> {
     return this.writer.run(bringBackAttachment, { ...by, id });
   }
 
-  @Needs('preparer')
   @Post('entries/:number/attachments')
   attach(
     @Acting() by: Actor,

@@ -7,7 +7,7 @@ import {
 } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Post, Put } from '@nestjs/common';
 import type { Actor } from '../../platform/sessions/session-guard.js';
-import { Acting, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import { unfinishedStartOf } from '../organisations/organisation-store.js';
@@ -31,7 +31,6 @@ export class BeginningController {
     return this.writer.run(createOrganisation, { person: person.id, request });
   }
 
-  @Needs('owner')
   @Post('organisations/:organisation/accounts/starter')
   @HttpCode(204)
   startChartAnew(@Acting() by: Actor, @Body() request: StarterWishesRequest): Promise<void> {

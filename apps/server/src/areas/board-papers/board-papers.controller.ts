@@ -25,13 +25,7 @@ import {
 } from '@nestjs/common';
 import { PDF } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
-import {
-  Acting,
-  type Actor,
-  CurrentOrganisation,
-  CurrentPerson,
-  Needs,
-} from '../../platform/sessions/session-guard.js';
+import { Acting, type Actor, CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Printer, Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -58,7 +52,6 @@ export class BoardPapersController {
     return this.readers.run(everyBoardPapers, { organisation: organisation.id });
   }
 
-  @Needs('preparer')
   @Post()
   compose(
     @CurrentOrganisation() organisation: Organisation,
@@ -68,7 +61,6 @@ export class BoardPapersController {
     return this.writer.run(composePapers, { organisation: organisation.id, person: person.id, request });
   }
 
-  @Needs('preparer')
   @Put(':id')
   change(
     @CurrentOrganisation() organisation: Organisation,
@@ -79,7 +71,6 @@ export class BoardPapersController {
     return this.writer.run(changePapers, { organisation: organisation.id, person: person.id, id, request });
   }
 
-  @Needs('preparer')
   @Delete(':id')
   @HttpCode(204)
   drop(

@@ -1,4 +1,4 @@
-import { dueIssue, isEnough } from '@just-ledger/core';
+import { dueIssue, mayDo } from '@just-ledger/core';
 import { Injectable } from '@nestjs/common';
 import { and, eq, isNotNull, isNull } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -44,7 +44,7 @@ export class PapersKeeper extends LooksByItself {
   private async issueDue(due: PapersDue): Promise<void> {
     const { row, by, dueOn } = due;
     const role = roleOf(this.reader.db, row.organisation, row.changedBy);
-    if (!role || !isEnough(role, 'approver')) {
+    if (!role || !mayDo(role, 'issuePapers')) {
       await this.wait(due, `${by} may not issue papers any more. Let somebody who may save where they go.`);
       return;
     }

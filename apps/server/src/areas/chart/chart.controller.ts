@@ -25,7 +25,7 @@ import type { Readable } from 'node:stream';
 import { notFound } from '../../platform/problems/refusal.js';
 import { TAKES_CSV } from '../../platform/sessions/gate.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
-import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { settings } from '../../platform/settings.js';
 import { Importer, Readers, Writer } from '../../platform/threads/threads.module.js';
 import { addAccount, changeAccount, importAccounts, removeAccount } from '../accounts/account-commands.js';
@@ -49,7 +49,6 @@ export class ChartController {
     return this.readers.wholeReport(accounts, organisation, query);
   }
 
-  @Needs('preparer')
   @Post('accounts')
   async add(
     @CurrentOrganisation() organisation: Organisation,

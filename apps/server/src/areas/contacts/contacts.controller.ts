@@ -9,7 +9,7 @@ import { Body, Controller, Delete, Get, Header, HttpCode, Param, ParseIntPipe, P
 import type { Readable } from 'node:stream';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
-import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { addContact, changeContact, mergeContact, removeContact } from './contact-commands.js';
@@ -29,7 +29,6 @@ export class ContactsController {
     return this.readers.whole(contacts, { organisation: organisation.id });
   }
 
-  @Needs('preparer')
   @Post()
   async add(
     @CurrentOrganisation() organisation: Organisation,
@@ -40,7 +39,6 @@ export class ContactsController {
     return this.one(organisation, id);
   }
 
-  @Needs('preparer')
   @Put(':id')
   async change(
     @CurrentOrganisation() organisation: Organisation,

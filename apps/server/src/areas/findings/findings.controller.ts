@@ -1,6 +1,6 @@
 import { FindingsQuery, type FindingsResponse, FindingStateRequest } from '@just-ledger/contract';
 import { Body, Controller, Get, HttpCode, Param, Put, Query } from '@nestjs/common';
-import { CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
+import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Reviewer, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -25,7 +25,6 @@ export class FindingsController {
 
   @Put(':finding')
   @HttpCode(204)
-  @Needs('preparer')
   say(
     @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,

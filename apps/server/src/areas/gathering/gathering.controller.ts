@@ -1,7 +1,7 @@
 import { PaperRequest, type PaperResponse } from '@just-ledger/contract';
 import { Body, Controller, Get, Param, Put } from '@nestjs/common';
 import type { Actor } from '../../platform/sessions/session-guard.js';
-import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { keepPaper } from './paper-commands.js';
@@ -20,7 +20,6 @@ export class GatheringController {
     return papersOf(this.reader.db, organisation);
   }
 
-  @Needs('preparer')
   @Put(':paper')
   async keep(
     @CurrentOrganisation() organisation: Organisation,

@@ -10,7 +10,7 @@ import { sent } from '../../platform/files/sent.js';
 import { notFound } from '../../platform/problems/refusal.js';
 import { TAKES_CSV, TAKES_FILE } from '../../platform/sessions/gate.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
-import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { settings } from '../../platform/settings.js';
 import { BatchReader, Importer, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -23,7 +23,6 @@ import { readRates } from './rate-file.js';
 const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
 /** Files of chart, contacts, breakdown values and rates: read in steps, and written. */
-@Needs('approver')
 @Controller('api/organisations/:organisation')
 export class ImportsController {
   constructor(
@@ -82,7 +81,6 @@ export class ImportsController {
   }
 
   /** All that a subject has, as CSV or XLSX by the ending. */
-  @Needs('reader')
   @Get('exports/:file')
   async export(
     @CurrentOrganisation() organisation: Organisation,

@@ -24,7 +24,7 @@ import {
   Put,
   Query,
 } from '@nestjs/common';
-import { CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
+import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -54,7 +54,6 @@ export class DraftsController {
     return this.readers.report(drafts, organisation, query);
   }
 
-  @Needs('preparer')
   @Post()
   keep(
     @CurrentOrganisation() organisation: Organisation,
@@ -65,7 +64,6 @@ export class DraftsController {
   }
 
   /** Several at once, all of them or none. */
-  @Needs('preparer')
   @Post('set')
   keepSet(
     @CurrentOrganisation() organisation: Organisation,
@@ -95,7 +93,6 @@ export class DraftsController {
     return this.readers.report(draftById, organisation, id);
   }
 
-  @Needs('preparer')
   @Put(':id')
   change(
     @CurrentOrganisation() organisation: Organisation,
@@ -106,7 +103,6 @@ export class DraftsController {
     return this.writer.run(changeDraft, { organisation: organisation.id, person: person.id, id, request });
   }
 
-  @Needs('preparer')
   @Delete(':id')
   @HttpCode(204)
   drop(
@@ -130,7 +126,6 @@ export class DraftsController {
     return this.writer.run(sendBackDraft, { organisation: organisation.id, person: person.id, id, request });
   }
 
-  @Needs('preparer')
   @Post(':id/notes')
   note(
     @CurrentOrganisation() organisation: Organisation,
@@ -141,7 +136,6 @@ export class DraftsController {
     return this.writer.run(noteOnDraft, { organisation: organisation.id, person: person.id, id, request });
   }
 
-  @Needs('preparer')
   @Post(':id/bring-back')
   @HttpCode(200)
   bringBack(

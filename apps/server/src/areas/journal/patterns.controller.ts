@@ -1,6 +1,6 @@
 import { DraftVersionQuery, PatternRequest, type PatternResponse } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
-import { CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
+import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -20,7 +20,6 @@ export class PatternsController {
     return this.readers.run(patterns, { organisation: organisation.id });
   }
 
-  @Needs('preparer')
   @Post()
   keep(
     @CurrentOrganisation() organisation: Organisation,
@@ -30,7 +29,6 @@ export class PatternsController {
     return this.writer.run(keepPattern, { organisation: organisation.id, person: person.id, request });
   }
 
-  @Needs('preparer')
   @Put(':id')
   change(
     @CurrentOrganisation() organisation: Organisation,
@@ -40,7 +38,6 @@ export class PatternsController {
     return this.writer.run(changePattern, { organisation: organisation.id, id, request });
   }
 
-  @Needs('preparer')
   @Delete(':id')
   @HttpCode(204)
   drop(

@@ -2,7 +2,7 @@ import type { KeptReportRequest, KeptResponse } from '@just-ledger/contract';
 import {
   type CivilDate,
   isCivilDate,
-  isEnough,
+  mayDo,
   isPlainText,
   parseCivilDate,
   type Particulars,
@@ -123,7 +123,7 @@ function assertInNoPapers({ db }: WriteContext, { organisation, id, name }: Kept
 }
 
 function assertMayShare(context: WriteContext, organisation: number, person: number): void {
-  if (isEnough(roleOf(context.db, organisation, person) ?? 'reader', 'preparer')) return;
+  if (mayDo(roleOf(context.db, organisation, person) ?? 'reader', 'shareReports')) return;
   const message = 'What everybody has takes a preparer. You can keep it for yourself.';
   throw new Refusal(403, [problem('role', 'shared', message)]);
 }

@@ -5,7 +5,7 @@ import {
   type KeptResponse,
 } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
-import { CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
+import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -28,7 +28,6 @@ export class KeptReportsController {
     return this.readers.report(keptReports, organisation, { person: person.id });
   }
 
-  @Needs('reader')
   @Post()
   keep(
     @CurrentOrganisation() organisation: Organisation,
@@ -38,7 +37,6 @@ export class KeptReportsController {
     return this.writer.run(keepReport, { organisation: organisation.id, person: person.id, request });
   }
 
-  @Needs('reader')
   @Put(':id')
   change(
     @CurrentOrganisation() organisation: Organisation,
@@ -49,7 +47,6 @@ export class KeptReportsController {
     return this.writer.run(changeKeptReport, { organisation: organisation.id, person: person.id, id, request });
   }
 
-  @Needs('reader')
   @Delete(':id')
   @HttpCode(204)
   drop(

@@ -6,7 +6,7 @@ import {
 } from '@just-ledger/contract';
 import { Body, Controller, Get, Patch, Put } from '@nestjs/common';
 import type { Actor } from '../../platform/sessions/session-guard.js';
-import { Acting, CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import { holidaysResponse, keepHolidays } from './holiday-store.js';
@@ -31,7 +31,6 @@ export class OrganisationsController {
     return organisationResponse(books, roleOf(this.reader.db, books.id, person.id) ?? 'reader');
   }
 
-  @Needs('owner')
   @Patch('organisations/:organisation')
   async change(
     @CurrentOrganisation() books: Organisation,

@@ -11,7 +11,7 @@ import { OutboxKeeper } from '../../platform/outbox/outbox-keeper.js';
 import { messagesFor } from '../../platform/outbox/outbox-store.js';
 import { newLink } from '../../platform/sessions/link.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
-import { Acting, CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -19,7 +19,6 @@ import { changeRole, invite, removePerson, withdrawInvitation } from './people-c
 import { openInvitations, peopleOf } from './people-store.js';
 
 /** Who may do what in an organisation, and who is invited to it. */
-@Needs('owner')
 @Controller('api/organisations/:organisation')
 export class PeopleController {
   constructor(
@@ -29,7 +28,6 @@ export class PeopleController {
   ) {}
 
   /** Everybody may see who else is there. */
-  @Needs('reader')
   @Get('people')
   list(@CurrentOrganisation() organisation: Organisation, @CurrentPerson() you: Person): PersonResponse[] {
     return peopleOf(this.reader.db, organisation.id, you.id);

@@ -8,7 +8,7 @@ import {
   formatAmount,
   inProportion,
   isCivilDate,
-  isEnough,
+  mayDo,
   isPlainText,
   laterOf,
   longDate,
@@ -200,7 +200,7 @@ function addVersion(
   { schedule, entry, reverses, byItself = 'waits', ...terms }: RecurringJournalRequest,
 ): void {
   const books = booksOf(context, organisation);
-  const isApprover = isEnough(roleOf(context.db, organisation, person) ?? 'reader', 'approver');
+  const isApprover = mayDo(roleOf(context.db, organisation, person) ?? 'reader', 'runRecurring');
   const isApproved = byItself === 'posts' && isApprover && !asksForTwo(context, organisation);
   const now = context.clock.moment();
   context.db

@@ -20,7 +20,7 @@ import {
   ToldRequest,
 } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
-import { CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
+import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -55,7 +55,6 @@ export class RecurringController {
     return this.readers.report(recurringJournals, organisation, query);
   }
 
-  @Needs('preparer')
   @Post()
   keep(
     @CurrentOrganisation() { id: organisation }: Organisation,
@@ -107,7 +106,6 @@ export class RecurringController {
   }
 
   /** Says that what the server did by itself has been read. */
-  @Needs('preparer')
   @Post('told')
   @HttpCode(204)
   async acknowledge(
@@ -136,7 +134,6 @@ export class RecurringController {
     return this.readers.report(recurringPreview, organisation, { ...query, id });
   }
 
-  @Needs('preparer')
   @Put(':id')
   change(
     @CurrentOrganisation() { id: organisation }: Organisation,
@@ -196,7 +193,6 @@ export class RecurringController {
   }
 
   /** What a date that is due would post, with what is known of it only; nothing is kept. */
-  @Needs('reader')
   @Post(':id/reckon')
   @HttpCode(200)
   reckon(
@@ -207,7 +203,6 @@ export class RecurringController {
     return this.readers.report(reckonedOccurrence, organisation, { ...request, id });
   }
 
-  @Needs('preparer')
   @Post(':id/draft')
   draft(
     @CurrentOrganisation() { id: organisation }: Organisation,

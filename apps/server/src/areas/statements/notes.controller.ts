@@ -7,7 +7,7 @@ import {
   TakeNotesRequest,
 } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
-import { CurrentOrganisation, CurrentPerson, Needs } from '../../platform/sessions/session-guard.js';
+import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -27,7 +27,6 @@ export class NotesController {
     return this.readers.report(notes, organisation, query);
   }
 
-  @Needs('preparer')
   @Post()
   write(
     @CurrentOrganisation() organisation: Organisation,
@@ -37,7 +36,6 @@ export class NotesController {
     return this.writer.run(writeNote, { organisation: organisation.id, person: person.id, request });
   }
 
-  @Needs('preparer')
   @Post('taken-over')
   @HttpCode(204)
   takeOver(
@@ -48,7 +46,6 @@ export class NotesController {
     return this.writer.run(takeNotesOver, { organisation: organisation.id, person: person.id, of });
   }
 
-  @Needs('preparer')
   @Put(':id')
   change(
     @CurrentOrganisation() organisation: Organisation,
@@ -59,7 +56,6 @@ export class NotesController {
     return this.writer.run(changeNote, { organisation: organisation.id, person: person.id, id, request });
   }
 
-  @Needs('preparer')
   @Delete(':id')
   @HttpCode(204)
   drop(

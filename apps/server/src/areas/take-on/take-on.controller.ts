@@ -12,7 +12,7 @@ import type { FastifyReply } from 'fastify';
 import type { Readable } from 'node:stream';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
-import { Acting, CurrentOrganisation, Needs } from '../../platform/sessions/session-guard.js';
+import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Printer, Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { todayOf } from '../organisations/today-of.js';
@@ -72,7 +72,6 @@ export class TakeOnController {
   }
 
   /** Adds rows as they were typed or pasted. */
-  @Needs('preparer')
   @Post('trays/:tray/rows')
   async addRows(
     @Acting() by: Actor,
@@ -82,7 +81,6 @@ export class TakeOnController {
     return { ids: await this.writer.run(addTakeOnRows, { ...by, tray, rows, after }) };
   }
 
-  @Needs('preparer')
   @Put('trays/:tray/rows/:row')
   @HttpCode(204)
   changeRow(
@@ -94,7 +92,6 @@ export class TakeOnController {
     return this.writer.run(changeTakeOnRow, { ...by, tray, id, cells });
   }
 
-  @Needs('preparer')
   @Delete('trays/:tray/rows/:row')
   @HttpCode(204)
   removeRow(@Acting() by: Actor, @Param('tray') tray: string, @Param('row', ParseIntPipe) id: number): Promise<void> {
@@ -102,7 +99,6 @@ export class TakeOnController {
   }
 
   /** Takes all rows of a tray away. */
-  @Needs('preparer')
   @Delete('trays/:tray/rows')
   @HttpCode(204)
   removeRows(@Acting() by: Actor, @Param('tray') tray: string): Promise<void> {
@@ -138,7 +134,6 @@ export class TakeOnController {
     return this.now(by);
   }
 
-  @Needs('owner')
   @Post('reopening')
   @HttpCode(200)
   async reopen(@Acting() by: Actor, @Body() { reason }: ReopenTakeOnRequest): Promise<TakeOnResponse> {

@@ -1,4 +1,4 @@
-import { isEnough, type MemberRole, problem, withArticle } from '@just-ledger/core';
+import { ACTS, actOf, mayDo, type MemberRole, problem, withArticle } from '@just-ledger/core';
 import {
   type CanActivate,
   createParamDecorator,
@@ -46,10 +46,8 @@ export const AskedByItself = (): ReturnType<typeof SetMetadata> => SetMetadata('
 /** Marks a route that needs no session. */
 export const Open = (): ReturnType<typeof SetMetadata> => SetMetadata('open', true);
 
-/**
- * The least role that a route takes. Where nothing is said, looking takes a reader and changing an approver.
- */
-export const Needs = (role: MemberRole): ReturnType<typeof SetMetadata> => SetMetadata('needs', role);
+/** What the paths of an organisation begin with. */
+const ORGANISATION = '/api/organisations/:organisation';
 
 /** Lets signed-in people in; into an organisation only its members, and to changes only those who may make them. */
 @Injectable()
@@ -72,28 +70,22 @@ export class SessionGuard implements CanActivate {
       this.writer.run(noteSessionUsed, { tokenHash: found.tokenHash }).catch(() => undefined);
     const { organisation } = request.params as { organisation?: string };
     request.signedIn =
-      organisation === undefined ? { person } : { person, ...this.enter(context, request, person, organisation) };
+      organisation === undefined ? { person } : { person, ...this.enter(request, person, organisation) };
     return true;
   }
 
-  private enter(
-    context: ExecutionContext,
-    request: GuardedRequest,
-    person: Person,
-    text: string,
-  ): { organisation: Entered; role: MemberRole } {
+  private enter(request: GuardedRequest, person: Person, text: string): { organisation: Entered; role: MemberRole } {
     const id = /^\d{1,9}$/.test(text) ? Number(text) : 0;
     const role = this.memberships.roleOf(this.reader.db, id, person.id);
     if (!role) throw notFound('organisation');
-    const isChange = request.method !== 'GET' && request.method !== 'HEAD';
-    const needed =
-      this.reflector.getAllAndOverride<MemberRole | undefined>('needs', [context.getHandler(), context.getClass()]) ??
-      (isChange ? 'approver' : 'reader');
-    if (!isEnough(role, needed)) {
+    const { method, url = '' } = request.routeOptions;
+    const act = actOf(String(method), url.replace(ORGANISATION, ''));
+    if (act === undefined) throw new Error(`no act says what ${String(method)} ${url} takes`);
+    if (!mayDo(role, act)) {
       const message =
-        role === 'reader' && isChange
+        role === 'reader' && request.method !== 'GET'
           ? 'Readers can look at everything and change nothing.'
-          : `This takes ${withArticle(needed)}; you are ${withArticle(role)} here.`;
+          : `This takes ${withArticle(ACTS[act].least)}; you are ${withArticle(role)} here.`;
       throw new Refusal(403, [problem('role', '', message)]);
     }
     return { organisation: this.memberships.organisationOf(this.reader.db, id), role };

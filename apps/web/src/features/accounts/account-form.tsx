@@ -50,7 +50,7 @@ export function AccountForm({
           <>
             <ErrorMessage error={remove.error} />
             <FormFoot
-              needed={account ? 'approver' : 'preparer'}
+              act={account ? 'setUp' : 'addToSetUp'}
               isNew={!account}
               isPending={isPending}
               onLeave={onDone}

@@ -40,7 +40,7 @@ export function AccountRow({
   const { may } = useBooks();
   const { account } = item;
   const { setNodeRef: dropRef, isOver } = useDroppable({ id: account.number, disabled: account.lines > 0 });
-  const { setNodeRef: gripRef, listeners } = useDraggable({ id: account.number, disabled: !may('approver') });
+  const { setNodeRef: gripRef, listeners } = useDraggable({ id: account.number, disabled: !may('setUp') });
   return (
     <div
       ref={dropRef}

@@ -66,7 +66,7 @@ export default function ChartScreen({ slot }: ScreenProps) {
       aside={`${accounts.length - headings} accounts${headings ? `, ${headings} ${headings === 1 ? 'heading' : 'headings'}` : ''}`}
       tools={
         <>
-          <Allowed needed="preparer">
+          <Allowed act="addToSetUp">
             <button className="act" type="button" onClick={() => setAdding({})}>
               Add an account
             </button>

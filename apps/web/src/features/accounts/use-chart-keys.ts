@@ -33,14 +33,14 @@ export function useChartKeys(items: readonly ChartItem[], act: ChartActions) {
     };
     const keys: Record<string, () => void> = {
       ...walking,
-      ...(may('preparer') && { a: () => act.add(startAt(item)) }),
+      ...(may('addToSetUp') && { a: () => act.add(startAt(item)) }),
     };
     if (item.type === 'account') {
       const { account, isFolded } = item;
       Object.assign(keys, {
         d: () => act.unfold(item.key),
         l: () => address.go('account', { account: account.number }),
-        ...(may('approver') && {
+        ...(may('setUp') && {
           Enter: () => act.write(item.key),
           '>': () => act.indent(account, index),
           '<': () => act.outdent(account),

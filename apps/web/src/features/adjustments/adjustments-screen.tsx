@@ -39,7 +39,7 @@ export default function AdjustmentsScreen({ slot }: ScreenProps) {
       title="Adjustments"
       aside={dates}
       tools={
-        <Allowed needed="preparer">
+        <Allowed act="draft">
           <Link className="act" to={address.href('entry', { accrue: MISSING_BILL })}>
             Accrue a missing bill
           </Link>

@@ -41,7 +41,7 @@ export function LackingAdjustments() {
               <LackingName lacking={lackingAdjustment} /> <span className="soft small">{lackingAdjustment.why}</span>
             </span>
             <span className="num">{shown(lackingAdjustment.amount, currency)}</span>
-            <Allowed needed="preparer">
+            <Allowed act="draft">
               <Link className="act" to={wayTo(lackingAdjustment)}>
                 {lackingAdjustment.entry ? 'Accrue it' : 'Write the schedule'}
               </Link>

@@ -1,4 +1,5 @@
 import { paths } from '@just-ledger/contract';
+import { mayDo } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { clsx } from 'clsx';
@@ -14,7 +15,7 @@ import { ErrorMessage } from '../../ui/sheet.js';
 /** The whole organisation as one file, and the way to put its books away. */
 export function ArchiveSection() {
   const { organisation } = useBooks();
-  if (organisation.role !== 'owner') return null;
+  if (!mayDo(organisation.role, 'archive')) return null;
   return (
     <section className={clsx(layout.aboveWide, formStyles.measure)} aria-label="Archive">
       <h2 className="minor">Archive</h2>

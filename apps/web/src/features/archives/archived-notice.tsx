@@ -1,5 +1,5 @@
 import { paths } from '@just-ledger/contract';
-import { dayOf, longDate } from '@just-ledger/core';
+import { dayOf, longDate, mayDo } from '@just-ledger/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useBooks } from '../../api/books-queries.js';
 import { organisationsQuery } from '../../api/organisation-queries.js';
@@ -17,7 +17,7 @@ export function ArchivedNotice() {
   return (
     <div className={notice.archived} role="status">
       <span>Archived on {longDate(dayOf(organisation.archivedAt))}: these books can be read and not changed.</span>
-      {organisation.role === 'owner' && (
+      {mayDo(organisation.role, 'archive') && (
         <button
           className="act"
           type="button"

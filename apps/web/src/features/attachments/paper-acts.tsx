@@ -21,7 +21,7 @@ export function PaperActs({ paper, onWrite }: { paper: AttachmentResponse; onWri
   const bringBack = useOrganisationMutation(() => api.post(paths.bringBackAttachment(organisation.id, paper.id)));
   const isFree = paper.entries.length === 0 && paper.drafts.length === 0;
   return (
-    <Allowed needed="preparer">
+    <Allowed act="bringPapers">
       {number === undefined ? (
         <p className={clsx(layout.row, 'small')}>
           {paper.isDiscarded ? (

@@ -38,7 +38,7 @@ export function WaitingPapers({ slot }: ScreenProps) {
   const { sending, refused, send } = useSentPapers(organisation.id, (paper) => setChosen(String(paper.id)));
   const write = (paper: AttachmentResponse): void => address.go('entry', { of: String(paper.id) });
   return (
-    <PaperDrop choose={choose} isOff={!may('preparer')} onFiles={(files) => send(files)}>
+    <PaperDrop choose={choose} isOff={!may('bringPapers')} onFiles={(files) => send(files)}>
       <Panes>
         <Sheet
           title="Papers"
@@ -51,7 +51,7 @@ export function WaitingPapers({ slot }: ScreenProps) {
                 choices={STATES}
                 onChoose={(key) => setState(key === 'waiting' ? undefined : key)}
               />
-              <Allowed needed="preparer">
+              <Allowed act="bringPapers">
                 <button className="act" type="button" onClick={() => choose.current?.()}>
                   Choose files
                 </button>

@@ -47,7 +47,7 @@ export function BoardPapersForm({
           <div className={formStyles.wide}>
             <ErrorMessage error={drop.error} />
             <FormFoot
-              needed="preparer"
+              act="composePapers"
               isNew={!papers}
               isPending={isPending}
               onLeave={onLeave}

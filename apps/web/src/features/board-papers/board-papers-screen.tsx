@@ -40,7 +40,7 @@ export default function BoardPapersScreen() {
           aside={all.length > 0 && 'printed with the days of today'}
           tools={
             all.length > 0 && (
-              <Allowed needed="preparer">
+              <Allowed act="composePapers">
                 <button className="act" type="button" onClick={() => open('new')}>
                   Put papers together
                 </button>
@@ -54,7 +54,7 @@ export default function BoardPapersScreen() {
                 Board papers are several kept reports as one document: a cover, a page of contents, page numbers
                 throughout, room to sign under the statements.
               </p>
-              <Allowed needed="preparer" isTold>
+              <Allowed act="composePapers" isTold>
                 <p>
                   <button className="act" type="button" onClick={() => open('new')}>
                     Put the first ones together
@@ -105,13 +105,13 @@ export default function BoardPapersScreen() {
                           Print
                         </a>
                       )}
-                      {canPrint(papers) && may('approver') && <IssuePapers papers={papers} />}
-                      {may('approver') && (
+                      {canPrint(papers) && may('issuePapers') && <IssuePapers papers={papers} />}
+                      {may('issuePapers') && (
                         <button type="button" className="act small" onClick={() => open(`goes-${papers.id}`)}>
                           Where they go
                         </button>
                       )}
-                      {may('preparer') && (
+                      {may('composePapers') && (
                         <button type="button" className="act small" onClick={() => open(String(papers.id))}>
                           Change
                         </button>
@@ -125,7 +125,7 @@ export default function BoardPapersScreen() {
           <IssuedPapers chosen={sent?.place} onSend={(index) => open(`issued-${index}`)} />
         </Sheet>
       </Pane>
-      {may('preparer') && (boardPapers || opened === 'new') && (
+      {may('composePapers') && (boardPapers || opened === 'new') && (
         <Pane narrow>
           <BoardPapersForm
             key={boardPapers ? `${boardPapers.id} ${boardPapers.version}` : 'new'}
@@ -135,12 +135,12 @@ export default function BoardPapersScreen() {
           />
         </Pane>
       )}
-      {may('approver') && goes && (
+      {may('issuePapers') && goes && (
         <Pane narrow>
           <PapersSendingForm key={`${goes.id} ${goes.sending?.version}`} papers={goes} onLeave={leave} />
         </Pane>
       )}
-      {may('approver') && sent && (
+      {may('issuePapers') && sent && (
         <Pane narrow>
           <SendPapersForm key={sent.place} papers={sent} onLeave={leave} />
         </Pane>

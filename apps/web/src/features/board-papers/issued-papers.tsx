@@ -69,7 +69,7 @@ export function IssuedPapers({ chosen, onSend }: { chosen: number | undefined; o
                 <Link className="act small" to={address.href('changed-since', { since: papers.issuedAt })}>
                   Changed since
                 </Link>
-                {may('approver') && (
+                {may('issuePapers') && (
                   <button type="button" className="act small" onClick={() => onSend(papers.place)}>
                     Send
                   </button>

@@ -70,7 +70,7 @@ export function BreakdownValues({
             </tr>
           ),
         ])}
-        <Allowed>
+        <Allowed act="setUp">
           <tr>
             <td colSpan={columns}>
               <ValueForm

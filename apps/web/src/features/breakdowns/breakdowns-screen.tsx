@@ -25,7 +25,7 @@ export default function BreakdownsScreen() {
       aside="the same amounts by fund, site or project"
       tools={
         <>
-          <Allowed>
+          <Allowed act="setUp">
             <button className="act" type="button" onClick={() => setAdding(true)}>
               Add a breakdown
             </button>
@@ -42,7 +42,7 @@ export default function BreakdownsScreen() {
             of its values; accounts can be told to need one.
           </p>
           <p>
-            <Allowed>
+            <Allowed act="setUp">
               <button className="act" type="button" onClick={() => setAdding(true)}>
                 Add the first one
               </button>

@@ -58,7 +58,7 @@ export function ValueForm({
       }}
       foot={({ isPending }) => (
         <>
-          <Allowed>
+          <Allowed act="setUp">
             <span className={layout.row}>
               <Button type="submit" variant={value ? 'contained' : 'outlined'} disabled={isPending}>
                 {value ? 'Save' : 'Add'}

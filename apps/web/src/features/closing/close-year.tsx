@@ -32,7 +32,7 @@ export function CloseYear({
   const isBarred = isBlocked(rehearsal) || isClosing;
   const ask = (): void => (isRunning ? setTyped((before) => before ?? '') : onClose());
   const isAsking = isRunning && typed !== undefined;
-  useCommitKey(ask, !isAsking && !isBarred && may('approver'));
+  useCommitKey(ask, !isAsking && !isBarred && may('close'));
   if (isAsking) {
     return (
       <form
@@ -68,7 +68,7 @@ export function CloseYear({
   }
   return (
     <div className={layout.row}>
-      <Allowed isTold>
+      <Allowed act="close" isTold>
         <Button variant="contained" disabled={isBarred} onClick={ask}>
           {count > 1 ? `Post all ${count}` : count === 1 ? 'Post it' : 'Close the year'}&nbsp;
           <span className={clsx(styles.keys, 'small')}>Ctrl Enter</span>

@@ -68,14 +68,14 @@ export function MonthRow({
           <UnlockForm period={period} lockedAfter={lockedAfter} onDone={() => setUnlocking(false)} />
         ) : period.locked ? (
           !isClosed && (
-            <Allowed>
+            <Allowed act="close">
               <button className="act small" type="button" onClick={() => setUnlocking(true)}>
                 unlock …
               </button>
             </Allowed>
           )
         ) : (
-          <Allowed>
+          <Allowed act="close">
             <span className={styles.locks}>
               {(isPast || period.closing) && (
                 <button

@@ -32,7 +32,7 @@ export function ProfitSharing({ yearFrom }: { yearFrom: string }) {
   return (
     <p className={styles.said}>
       {held ? words(held) : 'Partners share the result by their weights in the chart.'}{' '}
-      <Allowed>
+      <Allowed act="close">
         <button className="act" type="button" onClick={() => setOpen(true)}>
           {held ? 'Change what is agreed' : 'Agree salaries, interest and weights'}
         </button>

@@ -37,7 +37,7 @@ export function Reopen({ year, name, until }: { year: string; name: string; unti
         className={styles.reason}
         slotProps={{ htmlInput: { 'aria-label': 'Why the year is reopened' } }}
       />
-      <Allowed isTold>
+      <Allowed act="close" isTold>
         <Button type="submit" variant="outlined" disabled={reason.trim() === '' || reopen.isPending}>
           Reopen {name}
         </Button>

@@ -28,7 +28,7 @@ export function ContactForm({
       : api.post(paths.contacts(organisation.id), body),
   );
   const remove = useOrganisationMutation(() => api.delete(paths.contact(organisation.id, contact?.id ?? 0)));
-  const canRemove = contact?.lines === 0 && may('approver');
+  const canRemove = contact?.lines === 0 && may('setUp');
   return (
     <RequestForm
       of={ContactRequest}
@@ -40,7 +40,7 @@ export function ContactForm({
         <>
           <ErrorMessage error={remove.error} />
           <FormFoot
-            needed="preparer"
+            act="addToSetUp"
             isNew={!contact}
             isPending={isPending}
             onLeave={onLeave}

@@ -37,7 +37,7 @@ export function ContactSheet({
         <ContactForm contact={contact} onKept={onKept} onLeave={onLeave} />
       )}
       {contact && !into && (
-        <Allowed>
+        <Allowed act="setUp">
           <ContactMerge contact={contact} contacts={contacts} onMerged={onKept} />
         </Allowed>
       )}

@@ -41,7 +41,7 @@ export default function ContactsScreen() {
           aside={`${contacts.filter((contact) => contact.active).length.toLocaleString('en')} in use`}
           tools={
             <>
-              <Allowed needed="preparer">
+              <Allowed act="addToSetUp">
                 <button className="act" type="button" onClick={() => choose('new')}>
                   Add a contact
                 </button>
@@ -91,7 +91,7 @@ export default function ContactsScreen() {
                 name one of them.
               </p>
               <p>
-                <Allowed needed="preparer">
+                <Allowed act="addToSetUp">
                   <button className="act" type="button" onClick={() => choose('new')}>
                     Add the first one
                   </button>

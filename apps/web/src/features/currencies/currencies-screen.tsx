@@ -31,7 +31,7 @@ export default function CurrenciesScreen() {
           aside={`beside ${organisation.baseCurrency}`}
           tools={
             <>
-              <Allowed>
+              <Allowed act="setUp">
                 <button className="act" type="button" onClick={() => setAdding(true)}>
                   Add a currency
                 </button>
@@ -55,7 +55,7 @@ export default function CurrenciesScreen() {
                 currency, its rates stand here by date; entries in it take the rate of their day.
               </p>
               <p>
-                <Allowed>
+                <Allowed act="setUp">
                   <button className="act" type="button" onClick={() => setAdding(true)}>
                     Add the first one
                   </button>

@@ -36,7 +36,7 @@ export function ExchangeAccounts({
       send={(request) => save.mutateAsync(request)}
       foot={({ isPending, isDirty }) =>
         isDirty && (
-          <Allowed isTold>
+          <Allowed act="setUp" isTold>
             <div className={clsx(formStyles.foot, layout.row)}>
               <Button type="submit" variant="contained" disabled={isPending}>
                 Save

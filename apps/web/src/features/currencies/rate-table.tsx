@@ -35,7 +35,7 @@ export function RateTable({ currency, rates }: { currency: string; rates: readon
         </span>
         <span />
       </div>
-      <Allowed>
+      <Allowed act="setUp">
         <NextRate currency={currency} rates={rates} typed={typed} onType={setTyped} />
       </Allowed>
       <ErrorMessage error={remove.error} />
@@ -49,7 +49,7 @@ export function RateTable({ currency, rates }: { currency: string; rates: readon
             <span className={exchangeRate.rate === null ? 'num' : 'num soft'}>
               {exchangeRate.ratePerBase ?? exchangeRate.inverse}
             </span>
-            <Allowed>
+            <Allowed act="setUp">
               <span className={clsx(layout.row, layout.unwrapped, layout.toEnd, 'small')}>
                 <button
                   className="act small"

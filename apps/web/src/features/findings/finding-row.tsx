@@ -97,7 +97,7 @@ export function FindingRow({
           <KeyCap>Enter</KeyCap>
         </form>
       ) : (
-        <Allowed needed="preparer">
+        <Allowed act="answerFindings">
           <p className={clsx(styles.evidence, 'small')}>
             {isOpen ? (
               <>

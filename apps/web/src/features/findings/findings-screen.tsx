@@ -29,7 +29,7 @@ export default function FindingsScreen({ slot }: ScreenProps) {
   const isShown = ({ state }: FindingResponse): boolean => given === 'all' || state === (given || 'open');
   // what is being answered stays until it is left, whatever it has become
   const shown = data.findings.filter((finding) => isShown(finding) || finding.id === answering);
-  const onKeyDown = useFindingKeys(list, shown, may('preparer') ? setAnswering : undefined);
+  const onKeyDown = useFindingKeys(list, shown, may('answerFindings') ? setAnswering : undefined);
   const lookedAt = data.findings.length - data.open;
   const dates = spanLine(calendar, parseCivilDate(data.from), parseCivilDate(data.to));
   return (

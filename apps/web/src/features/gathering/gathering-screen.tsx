@@ -89,7 +89,7 @@ function Paper({ paper }: { paper: PaperResponse }) {
           size="small"
           className={styles.check}
           checked={state === 'at-hand'}
-          disabled={!isNeeded || !may('preparer')}
+          disabled={!isNeeded || !may('gather')}
           onChange={(event) => put(event.target.checked ? 'at-hand' : 'wanted')}
           slotProps={{ input: { 'aria-label': `${paper.title} at hand` } }}
         />
@@ -104,7 +104,7 @@ function Paper({ paper }: { paper: PaperResponse }) {
           className={cell.cell}
           fullWidth
           multiline
-          readOnly={!may('preparer')}
+          readOnly={!may('gather')}
           value={note}
           placeholder="where it is, who has it"
           onChange={(event) => setNote(event.target.value.replaceAll('\n', ' '))}
@@ -113,7 +113,7 @@ function Paper({ paper }: { paper: PaperResponse }) {
         />
       </td>
       <td className="num">
-        <Allowed needed="preparer">
+        <Allowed act="gather">
           <button
             className="act small no-print"
             type="button"

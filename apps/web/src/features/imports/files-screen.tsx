@@ -36,7 +36,7 @@ export default function FilesScreen() {
         </Sheet>
       </Pane>
       {subject && (
-        <Allowed>
+        <Allowed act="importFiles">
           <Pane key={subject}>
             <ImportSheet subject={subject} />
           </Pane>
@@ -91,7 +91,7 @@ function SubjectTable({
               </span>
             </td>
             <td className="num">
-              <Allowed>
+              <Allowed act="importFiles">
                 <Link
                   className="act"
                   to={address.href('files', { subject })}

@@ -32,7 +32,7 @@ export function DiscardedDrafts({ onBringBack }: { onBringBack: (draft: DraftRes
                 <td className="num">{displayed(amountOf(draft), currency)}</td>
                 <td className="soft small">by {draft.events.findLast(({ what }) => what === 'discarded')?.by}</td>
                 <td className="num">
-                  <Allowed needed="preparer">
+                  <Allowed act="draft">
                     <button className="act small" type="button" onClick={() => onBringBack(draft)}>
                       Bring back
                     </button>

@@ -55,12 +55,12 @@ export function DraftActions({
       <button className="act" type="button" onClick={onOpen}>
         Open <KeyCap>Enter</KeyCap>
       </button>
-      {may('approver') && draft.state === 'for-review' && (
+      {may('post') && draft.state === 'for-review' && (
         <button className="act" type="button" onClick={() => onAnswer('send-back')}>
           Send back <KeyCap>b</KeyCap>
         </button>
       )}
-      {may('preparer') && (
+      {may('draft') && (
         <>
           <button className="act" type="button" onClick={() => onAnswer('note')}>
             Note <KeyCap>t</KeyCap>

@@ -35,16 +35,16 @@ export default function DraftsScreen() {
   const set = marked.length > 0 ? marked : chosen ? [chosen] : [];
   const open = ({ id }: DraftResponse): void => address.go('entry', { draft: String(id) });
   const post = (): void => {
-    if (may('approver') && set.length > 0 && !waiting.post.isPending) waiting.post.mutate(set);
+    if (may('post') && set.length > 0 && !waiting.post.isPending) waiting.post.mutate(set);
   };
   const keys = useDraftKeys(list, drafts, {
     open,
     mark: waiting.mark,
-    sendBack: () => may('approver') && chosen?.state === 'for-review' && setAnswering('send-back'),
-    note: () => may('preparer') && setAnswering('note'),
-    discard: (draft) => may('preparer') && waiting.discard.mutate(draft),
+    sendBack: () => may('post') && chosen?.state === 'for-review' && setAnswering('send-back'),
+    note: () => may('draft') && setAnswering('note'),
+    discard: (draft) => may('draft') && waiting.discard.mutate(draft),
   });
-  useCommitKey(post, may('approver') && answering === undefined);
+  useCommitKey(post, may('post') && answering === undefined);
   const leave = (): void => {
     setAnswering(undefined);
     keys.goTo(chosen);
@@ -65,7 +65,7 @@ export default function DraftsScreen() {
         }
         foot={
           drafts.length > 0 && (
-            <Allowed isTold>
+            <Allowed act="post" isTold>
               <Button variant="contained" aria-disabled={waiting.post.isPending} onClick={post}>
                 {marked.length > 1 ? `Post the ${marked.length} marked` : 'Post'}&nbsp;
                 <span className="small">Ctrl Enter</span>

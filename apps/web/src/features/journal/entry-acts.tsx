@@ -21,9 +21,9 @@ export function EntryActs({ entry }: { entry: EntryResponse }) {
   const [doing, setDoing] = useState<'reverse' | 'plan' | 'correct' | 'give-up'>();
   const done = (): void => setDoing(undefined);
   const [pattern, setPattern] = useState<'keeping' | { readonly name: string }>();
-  const canReverse = may('approver') && !entry.reversedBy && entry.kind !== 'reversing' && entry.kind !== 'closing';
+  const canReverse = may('post') && !entry.reversedBy && entry.kind !== 'reversing' && entry.kind !== 'closing';
   const isOrdinary = entry.kind === 'ordinary' || entry.kind === 'adjusting';
-  const canRepeat = may('preparer') && isOrdinary;
+  const canRepeat = may('draft') && isOrdinary;
   const act = (label: string, onClick: () => void) => (
     <button key={label} className="act" type="button" onClick={onClick}>
       {label}

@@ -22,7 +22,7 @@ export function EntryDesk({
 }) {
   const { may } = useBooks();
   return (
-    <PaperDrop choose={papers.choose} isOff={!may('preparer')} onFiles={papers.take}>
+    <PaperDrop choose={papers.choose} isOff={!may('bringPapers')} onFiles={papers.take}>
       <Panes ref={around} data-typing onKeyDown={onKeyDown}>
         {children}
         <Pane narrow={papers.shown === undefined} ofPaper={papers.shown !== undefined}>

@@ -44,13 +44,13 @@ export function EntryFoot({
   }
   return (
     <>
-      <Allowed needed="preparer" isTold>
+      <Allowed act="draft" isTold>
         <div className={layout.row}>
-          <Button variant="contained" aria-disabled={isBusy} onClick={may('approver') ? onPost : onHandIn}>
-            {may('approver') ? 'Post' : 'Hand in for review'}&nbsp;
+          <Button variant="contained" aria-disabled={isBusy} onClick={may('post') ? onPost : onHandIn}>
+            {may('post') ? 'Post' : 'Hand in for review'}&nbsp;
             <span className={clsx(styles.keys, 'small')}>Ctrl Enter</span>
           </Button>
-          {may('approver') && organisation.twoPeopleFrom !== null && (
+          {may('post') && organisation.twoPeopleFrom !== null && (
             <Button variant="outlined" disabled={isBusy} onClick={onHandIn}>
               Hand in for review
             </Button>
@@ -68,7 +68,7 @@ export function EntryFoot({
           )}
           {kept && (
             <span className="soft small" role="status">
-              {kept.state === 'for-review' && !may('approver')
+              {kept.state === 'for-review' && !may('post')
                 ? 'handed in: an approver finds it among the drafts'
                 : 'kept'}
             </span>

@@ -67,9 +67,9 @@ export function EntrySheet({
   const typing = useRef<HTMLElement>(null);
   useCommitKey((field) => {
     typing.current = field;
-    if (may('approver')) writing.post();
+    if (may('post')) writing.post();
     else writing.handIn();
-  }, may('preparer'));
+  }, may('draft'));
   const refused = writing.postError ?? writing.keepError;
   useEntryFocus({ sheet, first, typing, key: writing.key, line: beginning?.line, refused });
   const before = useLinesBefore(form, dispatch, sheet);

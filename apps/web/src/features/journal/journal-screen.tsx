@@ -47,12 +47,12 @@ export default function JournalScreen({ slot }: ScreenProps) {
       aside={`${span} · ${sums}`}
       tools={
         <>
-          <Allowed needed="preparer">
+          <Allowed act="draft">
             <Link className="act" to={address.href('entry')}>
               Write an entry
             </Link>
           </Allowed>
-          <Allowed>
+          <Allowed act="importFiles">
             <Link className="act" to={address.href('files', { subject: 'entries' })}>
               From a file
             </Link>

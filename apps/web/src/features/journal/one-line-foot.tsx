@@ -20,20 +20,20 @@ export function OneLineFoot({
 }) {
   const { organisation, may } = useBooks();
   const all = count > 1 ? ` all ${count}` : '';
-  const label = may('approver') ? `Post${all}` : `Hand in${all} for review`;
+  const label = may('post') ? `Post${all}` : `Hand in${all} for review`;
   return (
     <>
-      <Allowed needed="preparer" isTold>
+      <Allowed act="draft" isTold>
         <div className={layout.row}>
           <Button
             variant="contained"
             aria-disabled={isBusy || count === 0}
-            onClick={() => onSend(may('approver') ? 'posted' : 'for-review')}
+            onClick={() => onSend(may('post') ? 'posted' : 'for-review')}
           >
             {label}&nbsp;
             <span className={clsx(styles.keys, 'small')}>Ctrl Enter</span>
           </Button>
-          {may('approver') && organisation.twoPeopleFrom !== null && (
+          {may('post') && organisation.twoPeopleFrom !== null && (
             <Button variant="outlined" disabled={isBusy || count === 0} onClick={() => onSend('for-review')}>
               Hand in{all} for review
             </Button>

@@ -69,8 +69,8 @@ export function OneLineSheet({ onWriting }: { onWriting: (writing: Writing) => v
     const held = all();
     if (held) lines.send(as, held);
   };
-  const main = may('approver') ? 'posted' : 'for-review';
-  useCommitKey(() => send(main), may('preparer'));
+  const main = may('post') ? 'posted' : 'for-review';
+  useCommitKey(() => send(main), may('draft'));
   const isWhole = sentenceProblems(state.sentence, choices).length === 0;
   const typed = isWhole && !isUnsaid(state.sentence) ? state.sentence : undefined;
   const entryOf = (typedSentence: TypedSentence, line?: number): EntryOfSet => ({

@@ -87,7 +87,7 @@ export function PatternList() {
                   >
                     Entries like it
                   </Link>{' '}
-                  <Allowed needed="preparer">
+                  <Allowed act="draft">
                     <button className="act small" type="button" onClick={() => drop.mutate(pattern)}>
                       Discard
                     </button>

@@ -27,7 +27,7 @@ export function PostedPapers({ entry }: { entry: EntryResponse }) {
   );
   const { sending, refused, send } = useSentPapers(organisation.id, ({ id }) => attach.mutate(id));
   return (
-    <PaperDrop choose={choose} isOff={!may('preparer')} onFiles={(files) => send(files)}>
+    <PaperDrop choose={choose} isOff={!may('bringPapers')} onFiles={(files) => send(files)}>
       <p className={clsx(layout.row, layout.aboveClose, 'small')}>
         {entry.papers.map((paper) => (
           <span key={paper.place}>
@@ -39,7 +39,7 @@ export function PostedPapers({ entry }: { entry: EntryResponse }) {
               <PaperMark papers={1} isNamed /> {paper.name}
             </button>
             {paper.line !== null && <span className="soft"> line {paper.line}</span>}
-            {may('approver') && (
+            {may('detachPapers') && (
               <button
                 className={clsx('plain', 'soft')}
                 type="button"
@@ -58,7 +58,7 @@ export function PostedPapers({ entry }: { entry: EntryResponse }) {
             Sending {sending[0]} …
           </span>
         )}
-        {may('preparer') && (
+        {may('bringPapers') && (
           <button className="act" type="button" onClick={() => choose.current?.()}>
             Attach papers
           </button>

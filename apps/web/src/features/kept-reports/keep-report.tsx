@@ -43,7 +43,7 @@ export default function KeepReport({ screen }: { screen: string }) {
         onClose={close}
         slotProps={{ paper: { role: 'dialog', 'aria-label': 'Keep this report', className: styles.popover } }}
       >
-        {kept && isOther && (kept.shared ? may('preparer') : true) && (
+        {kept && isOther && (kept.shared ? may('shareReports') : true) && (
           <div className={layout.below}>
             <Button
               variant="outlined"

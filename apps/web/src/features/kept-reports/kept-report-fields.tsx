@@ -22,7 +22,7 @@ export function KeptReportFields({ from, to }: { from: string | null; to: string
         name="whose"
         label="For"
         className={formStyles.wide}
-        choices={may('preparer') ? (['everybody', 'me'] as const) : (['me'] as const)}
+        choices={may('shareReports') ? (['everybody', 'me'] as const) : (['me'] as const)}
         keyOf={(key) => key}
         labelOf={(key) => (key === 'me' ? 'only me' : 'everybody in these books')}
       />

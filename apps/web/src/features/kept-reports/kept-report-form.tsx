@@ -37,7 +37,7 @@ export function KeptReportForm({
       values={{
         name: kept?.name ?? '',
         days: kept ? (kept.span ?? 'these') : (shown ?? 'these'),
-        whose: (kept ? kept.shared : may('preparer')) ? 'everybody' : 'me',
+        whose: (kept ? kept.shared : may('shareReports')) ? 'everybody' : 'me',
       }}
       toRequest={({ name, days, whose }): KeptReportRequest =>
         Object.assign(new KeptReportRequest(), {

@@ -24,7 +24,7 @@ export default function KeptReportsScreen() {
   const drop = useDropKeptReport(organisation.id);
   const again = useKeepReport(organisation.id, undefined);
   const keptReport = all.find(({ id }) => String(id) === chosen);
-  const mayChange = ({ shared }: KeptReportResponse): boolean => !shared || may('preparer');
+  const mayChange = ({ shared }: KeptReportResponse): boolean => !shared || may('shareReports');
   return (
     <Panes>
       <Pane>

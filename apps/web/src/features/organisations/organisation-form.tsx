@@ -51,7 +51,7 @@ export function OrganisationForm({
       toRequest={(typed) => changesOf(start, typed, organisation.version, today)}
       send={async (request) => onKept((await save.mutateAsync(request)).version)}
       foot={({ isPending, isDirty, reset }) => (
-        <Allowed needed="owner" isTold>
+        <Allowed act="changeOrganisation" isTold>
           <div className={clsx(formStyles.foot, layout.row)}>
             <Button type="submit" variant="contained" disabled={isPending || !isDirty}>
               Save

@@ -24,7 +24,7 @@ export default function PeopleScreen() {
           title="People"
           aside={people.length === 1 ? 'only you' : `${people.length} people`}
           tools={
-            may('owner') && (
+            may('people') && (
               <button className="act" type="button" onClick={() => setInviting(true)}>
                 Invite somebody
               </button>
@@ -49,7 +49,7 @@ export default function PeopleScreen() {
               ))}
             </tbody>
           </table>
-          {may('owner') && <OpenInvitations />}
+          {may('people') && <OpenInvitations />}
           <dl className={clsx(styles.roles, 'small soft')}>
             {Object.values(MEMBER_ROLES).map(({ label, may: does }) => (
               <div key={label}>
@@ -60,7 +60,7 @@ export default function PeopleScreen() {
           </dl>
         </Sheet>
       </Pane>
-      {may('owner') && (
+      {may('people') && (
         <Pane>
           <OutboxSheet />
         </Pane>

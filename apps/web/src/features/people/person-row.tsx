@@ -27,7 +27,7 @@ export function PersonRow({ person }: { person: PersonResponse }) {
           <div className="soft small">{person.email}</div>
         </td>
         <td>
-          {may('owner') ? (
+          {may('people') ? (
             <ChoiceField
               variant="standard"
               value={person.role}
@@ -43,7 +43,7 @@ export function PersonRow({ person }: { person: PersonResponse }) {
         </td>
         <td className="soft nowrap">{person.since && shortDate(dayOf(person.since))}</td>
         <td className={styles.changing}>
-          {may('owner') &&
+          {may('people') &&
             (isGoing ? (
               <span className={clsx(layout.row, layout.toEnd, 'small')}>
                 <button className="act" type="button" onClick={() => remove.mutate(undefined)}>

@@ -20,7 +20,7 @@ export function DoneByItself({ done }: { done: TimeLineResponse['done'] }) {
     <div className={notice.done} role="status">
       <div className={layout.spread}>
         <span className="strong">Done by itself since somebody was last here</span>
-        <Allowed needed="preparer">
+        <Allowed act="recur">
           <button className="act" type="button" onClick={() => read.mutate(last.at)}>
             Read
           </button>

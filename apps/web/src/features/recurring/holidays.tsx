@@ -32,7 +32,7 @@ export function Holidays() {
             <span>
               {shortDate(parseCivilDate(holiday.date))} <span className="soft">{holiday.name}</span>
             </span>
-            <Allowed>
+            <Allowed act="setUp">
               <button
                 className="act small"
                 type="button"
@@ -45,7 +45,7 @@ export function Holidays() {
           </li>
         ))}
       </ul>
-      <Allowed>
+      <Allowed act="setUp">
         <RequestForm
           of={HolidayRequest}
           className={formStyles.inLine}

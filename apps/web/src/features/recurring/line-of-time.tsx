@@ -90,7 +90,7 @@ function NoSchedules({ onNew }: { onNew: () => void }) {
           share of costs. It is set up once, seen before it comes, and posted once.
         </p>
         <p>
-          <Allowed needed="preparer">
+          <Allowed act="recur">
             <button className="act" type="button" onClick={onNew}>
               Write the first schedule
             </button>

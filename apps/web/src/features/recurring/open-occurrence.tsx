@@ -110,21 +110,21 @@ export function OpenOccurrence({
           </Link>
         )}
         {isDue && (
-          <Allowed isTold>
+          <Allowed act="runRecurring" isTold>
             <Button type="submit" variant="contained" disabled={!canPost}>
               {(isChanged && !isReckoned) || isAsked || facts ? 'Post it so' : 'Post it'}
             </Button>
           </Allowed>
         )}
         {isDue && (
-          <Allowed needed="preparer">
+          <Allowed act="recur">
             <button className="act" type="button" onClick={() => lay.mutate(undefined, { onSuccess: onDone })}>
               Lay it as a draft
             </button>
           </Allowed>
         )}
         {canSkip && (
-          <Allowed>
+          <Allowed act="runRecurring">
             <button className="act" type="button" aria-expanded={isSkipping} onClick={() => setSkipping(!isSkipping)}>
               Skip …
             </button>

@@ -46,7 +46,7 @@ export function PostDue({
       {ready.length > 0 && (
         <div className={layout.below}>
           <div className={layout.row}>
-            <Allowed isTold>
+            <Allowed act="runRecurring" isTold>
               <Button variant="contained" disabled={post.isPending} onClick={() => post.mutate(undefined)}>
                 {ready.length === 1 ? 'Post what is due' : `Post all ${ready.length} that are due`}
               </Button>

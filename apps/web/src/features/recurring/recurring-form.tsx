@@ -231,7 +231,7 @@ export function RecurringForm({
         </div>
       ))}
       {save.error && !refusal && <ErrorMessage error={save.error} />}
-      <Allowed needed="preparer" isTold>
+      <Allowed act="recur" isTold>
         <div className={layout.row}>
           <Button type="submit" variant="contained" disabled={save.isPending}>
             Save the schedule

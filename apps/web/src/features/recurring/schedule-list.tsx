@@ -35,7 +35,7 @@ export function ScheduleList({
       aside={journals.length === 0 ? 'none yet' : journals.length}
       tools={
         <>
-          <Allowed needed="preparer">
+          <Allowed act="recur">
             <Link className="act" to={address.href('entry', { accrue: MISSING_BILL })}>
               Accrue a missing bill
             </Link>

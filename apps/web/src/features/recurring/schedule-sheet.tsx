@@ -65,12 +65,12 @@ export function ScheduleSheet({ journal, onLeave }: { journal: RecurringJournalR
           ))}
           {journal.endedOn && <p className="small soft">Ended on {shortDate(parseCivilDate(journal.endedOn))}.</p>}
           <div className={layout.row}>
-            <Allowed needed="preparer">
+            <Allowed act="recur">
               <button className="act" type="button" onClick={() => setDoing('change')}>
                 Change
               </button>
             </Allowed>
-            <Allowed>
+            <Allowed act="runRecurring">
               {waits && (
                 <button className="act" type="button" onClick={() => approve.mutate(undefined)}>
                   Approve that it is posted by itself

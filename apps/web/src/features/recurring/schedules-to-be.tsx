@@ -40,7 +40,7 @@ export function SchedulesToBe() {
               </span>
             ))}
           </div>
-          <Allowed needed="preparer">
+          <Allowed act="recur">
             <Link
               className="act small"
               to={address.href('recurring', {

@@ -34,9 +34,9 @@ export default function ArrangementScreen() {
   const form = asksForm === 'single-step' ? asksForm : 'multi-step';
   const { data: drawn, error } = useQuery({
     ...arrangedStatementsQuery(organisation.id, { from, to, form }, arranging.request),
-    enabled: may('approver'),
+    enabled: may('setUp'),
   });
-  const mayArrange = may('approver');
+  const mayArrange = may('setUp');
   const keep = (): void => {
     if (arranging.isChanged && !arrange.isPending)
       arrange.mutate(arranging.request, { onSuccess: arranging.begin, onError: () => void refetch() });
@@ -55,7 +55,9 @@ export default function ArrangementScreen() {
         <div className={sheetStyles.top ?? ''}>
           <h1>Arrangement of the statements</h1>
         </div>
-        <Allowed isTold>{null}</Allowed>
+        <Allowed act="setUp" isTold>
+          {null}
+        </Allowed>
         {arranging.isBehind && (
           <p className={notice.error}>
             Somebody arranged the statements meanwhile.{' '}

@@ -102,7 +102,7 @@ export function NoteForm({
           <div className={formStyles.wide}>
             <ErrorMessage error={drop.error} />
             <FormFoot
-              needed="preparer"
+              act="writeNotes"
               isNew={!note}
               isPending={isPending}
               onLeave={onClose}

@@ -36,7 +36,7 @@ export function NotesSheet({
             <h3>
               <span className={styles.number}>{note.number}</span>
               <span className={styles.title}>{note.title}</span>
-              <Allowed needed="preparer">
+              <Allowed act="writeNotes">
                 <button type="button" className="act small no-print" onClick={() => onChange(note)}>
                   Change
                 </button>
@@ -55,7 +55,7 @@ export function NotesSheet({
           </li>
         ))}
       </ol>
-      <Allowed needed="preparer">
+      <Allowed act="writeNotes">
         <div className={clsx(layout.row, layout.above, styles.acts, 'small no-print')}>
           <button type="button" className="act" onClick={() => onWrite()}>
             Write a note

@@ -236,7 +236,7 @@ export default function StatementsScreen() {
             figure={source}
             currency={currency}
             asKnownOn={source.asKnownOn ?? asked.asKnownOn}
-            onNote={may('preparer') ? () => askNote(`new~${placeOf(source)}`) : undefined}
+            onNote={may('writeNotes') ? () => askNote(`new~${placeOf(source)}`) : undefined}
             onClose={closeSource}
           />
         )}

@@ -32,7 +32,7 @@ export function AcceptEquity({ takeOn }: { takeOn: TakeOnResponse }) {
   const isOut =
     Number(takeOn.outBy) !== 0 && (takeOn.trays.find(({ tray }) => tray === 'trial-balance')?.rows ?? 0) > 0;
   return (
-    <Allowed>
+    <Allowed act="takeOn">
       {isOut && (
         <section aria-label="The difference as equity" className={layout.above}>
           <h2 className="minor">What is left is equity?</h2>

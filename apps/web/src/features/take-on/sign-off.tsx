@@ -35,7 +35,7 @@ export function SignOff({ takeOn }: { takeOn: TakeOnResponse }) {
           {longDate(parseCivilDate(takeOn.changeover))} is locked.
         </p>
       )}
-      <Allowed isTold>
+      <Allowed act="takeOn" isTold>
         <Button
           variant="contained"
           className={layout.aboveClose}
@@ -71,7 +71,7 @@ function SignedOff({ takeOn }: { takeOn: TakeOnResponse }) {
           </li>
         ))}
       </ul>
-      <Allowed needed="owner">
+      <Allowed act="beginAnew">
         {isOpen ? (
           <RequestForm
             of={ReopenTakeOnRequest}

@@ -17,7 +17,7 @@ export function TrayFoot({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnRespo
   const address = useAddress();
   const post = useOrganisationMutation(() => api.post(paths.trayPosting(organisation.id, of.tray)));
   const takeBack = useOrganisationMutation(() => api.delete(paths.trayPosting(organisation.id, of.tray)));
-  const canPost = takeOn.signedOff === null && of.state !== 'posted' && of.rowsWithProblems === 0 && may('approver');
+  const canPost = takeOn.signedOff === null && of.state !== 'posted' && of.rowsWithProblems === 0 && may('takeOn');
   useCommitKey(() => post.mutate(undefined), canPost && !post.isPending);
   if (!POSTED_PARTS.some((part) => part === of.tray) || of.state === 'nothing') return null;
   const says = {
@@ -41,7 +41,7 @@ export function TrayFoot({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnRespo
         <ErrorMessage error={post.error ?? takeBack.error} />
       </span>
       {takeOn.signedOff === null && (
-        <Allowed>
+        <Allowed act="takeOn">
           <span className={layout.row}>
             {of.state !== 'posted' && (
               <Button

@@ -25,7 +25,7 @@ export function TraySheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: Tray
   const address = useAddress();
   const [row] = useSheetParam('row');
   const trayStatus = takeOn.trays.find((candidate) => candidate.tray === tray);
-  const isReadOnly = takeOn.signedOff !== null || !may('preparer');
+  const isReadOnly = takeOn.signedOff !== null || !may('typeTakeOn');
   const byNumber = new Map((accounts ?? []).map((account) => [account.number, account.name]));
   const names = (accounts ?? []).filter(({ heading }) => !heading).map(({ name }) => name);
   const same = (name: string): string | undefined =>

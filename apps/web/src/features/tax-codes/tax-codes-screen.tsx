@@ -27,7 +27,7 @@ export default function TaxCodesScreen() {
           title="Tax codes"
           aside={codes.length > 0 && `as at ${shortDate(to)}`}
           tools={
-            <Allowed>
+            <Allowed act="setUp">
               <button className="act" type="button" onClick={() => choose('new')}>
                 Add a tax code
               </button>
@@ -41,7 +41,7 @@ export default function TaxCodesScreen() {
                 on, so that a new one never changes what was written before.
               </p>
               <p>
-                <Allowed>
+                <Allowed act="setUp">
                   <button className="act" type="button" onClick={() => choose('new')}>
                     Add the first one
                   </button>

@@ -90,7 +90,7 @@ function SettleForm({ report, proposed }: { report: TaxReportResponse; proposed:
     </li>
   );
   return (
-    <Allowed isTold>
+    <Allowed act="post" isTold>
       <form
         onSubmit={(event) => {
           event.preventDefault();
