@@ -50,6 +50,7 @@ import type {
   ContactRequest,
   ContactResponse,
   MergeContactRequest,
+  WherePaidResponse,
 } from './contacts/contact.js';
 import type {
   ChangeCurrencyRequest,
@@ -357,6 +358,9 @@ export interface Endpoints {
   '/api/organisations/{organisation}/contacts/{id}': {
     PUT: { takes: ChangeContactRequest; gives: ContactResponse };
     DELETE: { gives: void };
+  };
+  '/api/organisations/{organisation}/contacts/{id}/where-paid': {
+    GET: { gives: WherePaidResponse };
   };
   '/api/organisations/{organisation}/contacts/{id}/merge': {
     POST: { takes: MergeContactRequest; gives: ContactResponse };

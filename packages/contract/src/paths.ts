@@ -37,6 +37,8 @@ export const paths = {
   accountsStarter: (id: Id) => addressOf('/api/organisations/{organisation}/accounts/starter', id),
   account: (id: Id, account: Id) => addressOf('/api/organisations/{organisation}/accounts/{id}', id, account),
   contacts: (id: Id) => addressOf('/api/organisations/{organisation}/contacts', id),
+  wherePaid: (id: Id, contact: Id) =>
+    addressOf('/api/organisations/{organisation}/contacts/{id}/where-paid', id, contact),
   contact: (id: Id, contact: Id) => addressOf('/api/organisations/{organisation}/contacts/{id}', id, contact),
   contactMerge: (id: Id, contact: Id) =>
     addressOf('/api/organisations/{organisation}/contacts/{id}/merge', id, contact),

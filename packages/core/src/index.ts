@@ -41,6 +41,7 @@ export * from './contacts/merged-by-history.js';
 export * from './contacts/contact-rows.js';
 export * from './contacts/contact.js';
 export * from './contacts/terms.js';
+export * from './contacts/where-paid.js';
 export * from './currencies/currency-kept.js';
 export * from './currencies/exchange-rate.js';
 export * from './currencies/rate-rows.js';

@@ -6,6 +6,7 @@ import * as breakdownReadings from '../areas/breakdowns/breakdown-readings.js';
 import * as chartReadings from '../areas/chart/chart-readings.js';
 import * as closingReadings from '../areas/closing/closing-readings.js';
 import * as contactReadings from '../areas/contacts/contact-readings.js';
+import * as wherePaid from '../areas/contacts/where-paid.js';
 import * as draftReadings from '../areas/journal/draft-readings.js';
 import * as patternReadings from '../areas/journal/pattern-readings.js';
 import * as usualAmounts from '../areas/journal/usual-amounts.js';
@@ -60,6 +61,7 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   chartReadings,
   closingReadings,
   contactReadings,
+  wherePaid,
   currencyReadings,
   draftReadings,
   patternReadings,

@@ -1,4 +1,4 @@
-import type { BankDetails, CurrencyCode, ContactId } from '@just-ledger/core';
+import type { BankDetails, CurrencyCode, ContactId, FieldChange } from '@just-ledger/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -42,6 +42,11 @@ export class ContactRequest {
 /** A contact as it should be from now on, and the version that was looked at. */
 export class ChangeContactRequest extends ContactRequest {
   @IsInt() version!: number;
+}
+
+/** The last change of where a contact is paid, as long as nothing was paid to it since. */
+export interface WherePaidResponse {
+  change: { at: string; by: string; fields: FieldChange[] } | null;
 }
 
 /** Which contact takes the place of a duplicate. */

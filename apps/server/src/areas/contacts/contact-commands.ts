@@ -6,6 +6,7 @@ import {
   CONTACT_DETAILS,
   type ContactId,
   contactParticulars,
+  fieldChanges,
   MERGED_INTO,
   problem,
   textsOr,
@@ -19,6 +20,7 @@ import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { recordChange } from '../audit-trail/record-change.js';
 import { contactOf, findContact } from './contact-store.js';
+import { tellWherePaid } from './where-paid.js';
 
 /** Adds a contact; its number is the next one if none is given. @returns its id */
 export const addContact = defineCommand(
@@ -55,7 +57,10 @@ export const changeContact = defineCommand(
       .set({ ...contactRowOf(checked.value, number), version: row.version + 1 })
       .where(isRow(contact, actor.organisation, id))
       .run();
-    record(context, actor, { ...checked.value, id: row.id, number }, contactOf(row));
+    const [before, after] = [contactOf(row), { ...checked.value, id: row.id, number }];
+    record(context, actor, after, before);
+    const fields = fieldChanges(contactParticulars(before), contactParticulars(after));
+    tellWherePaid(context, actor, [{ id: row.id, title: `${number} ${after.name}`, fields }]);
   },
 );
 

@@ -3,6 +3,7 @@ import {
   ContactRequest,
   type ContactResponse,
   MergeContactRequest,
+  type WherePaidResponse,
 } from '@just-ledger/contract';
 import type { ContactId } from '@just-ledger/core';
 import { Body, Controller, Delete, Get, Header, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
@@ -14,6 +15,7 @@ import { Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { addContact, changeContact, mergeContact, removeContact } from './contact-commands.js';
 import { contactById, contacts } from './contact-readings.js';
+import { whereContactIsPaid } from './where-paid.js';
 
 /** Customers, suppliers, members, employees, authorities. */
 @Controller('api/organisations/:organisation/contacts')
@@ -48,6 +50,15 @@ export class ContactsController {
   ): Promise<ContactResponse> {
     await this.writer.run(changeContact, { ...by, id, request });
     return this.one(organisation, id);
+  }
+
+  /** Asked by whoever is about to pay it. */
+  @Get(':id/where-paid')
+  wherePaid(
+    @CurrentOrganisation() organisation: Organisation,
+    @Param('id', ParseIntPipe) contact: ContactId,
+  ): Promise<WherePaidResponse> {
+    return this.readers.run(whereContactIsPaid, { organisation: organisation.id, contact });
   }
 
   @Post(':id/merge')

@@ -4,6 +4,7 @@ import {
   contactFromRow,
   type ContactId,
   contactParticulars,
+  fieldChanges,
   contactProblemAtRow,
   problem,
   type Problem,
@@ -13,6 +14,7 @@ import { insertRows } from '../../platform/database/insert-rows.js';
 import { isRow } from '../../platform/database/next-id.js';
 import { contact } from '../../platform/database/schema.js';
 import { recordChanges } from '../audit-trail/record-change.js';
+import { tellWherePaid } from '../contacts/where-paid.js';
 import { contactRowOf } from '../contacts/contact-commands.js';
 import { contactOf } from '../contacts/contact-store.js';
 import type { ImportRow, PlanImport } from './import-plan.js';
@@ -99,6 +101,15 @@ export const planContactsImport: PlanImport = (db, { organisation }, rows, step)
           before: before && contactParticulars(before),
           after: contactParticulars(after),
         })),
+      );
+      tellWherePaid(
+        context,
+        actor,
+        differing.flatMap(({ after, before }) => {
+          if (!before) return [];
+          const fields = fieldChanges(contactParticulars(before), contactParticulars(after));
+          return [{ id: after.id, title: `${after.number} ${after.name}`, fields }];
+        }),
       );
       context.setUpChanged(organisation);
     },

@@ -1,6 +1,7 @@
 import { PAPER_TYPES } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import MailComposer from 'nodemailer/lib/mail-composer';
+import { hash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import type { Db } from '../database/connection.js';
 import { attachment, organisation, outboxMessage } from '../database/schema.js';
@@ -10,7 +11,7 @@ import { settings } from '../settings.js';
 import { defineFileTask } from '../threads/task.js';
 import { type Delivery, handOver } from './mail-stand-in.js';
 
-/** Writes a message as mail is written (RFC 5322, MIME), with its paper, and hands it over. @param asked the id of the message */
+/** Writes a message as mail is written (RFC 5322, MIME), with its paper if it has one, and hands it over. @param asked the id of the message */
 export const carryMessage = defineFileTask(
   'carryMessage',
   async (db: Db, { id }: { readonly id: number }): Promise<Delivery> => {
@@ -22,17 +23,17 @@ export const carryMessage = defineFileTask(
       })
       .from(outboxMessage)
       .innerJoin(organisation, eq(organisation.id, outboxMessage.organisation))
-      .innerJoin(
+      .leftJoin(
         attachment,
         and(eq(attachment.organisation, outboxMessage.organisation), eq(attachment.id, outboxMessage.attachment)),
       )
       .where(eq(outboxMessage.id, id))
       .get();
-    if (!row) return { state: 'refused', reason: 'There is no such message with a paper.' };
+    if (!row) return { state: 'refused', reason: 'There is no such message.' };
     const { message, paper } = row;
-    let content: Buffer;
+    let content = Buffer.alloc(0);
     try {
-      content = await readFile(keptFilePath(settings.folder, paper.sha256));
+      if (paper) content = await readFile(keptFilePath(settings.folder, paper.sha256));
     } catch (error) {
       return { state: 'busy', reason: `The file of the paper cannot be read: ${messageOf(error)}` };
     }
@@ -45,8 +46,10 @@ export const carryMessage = defineFileTask(
       text: message.body,
       date: new Date(message.writtenAt),
       // the same each time: whoever gets it twice is told that it is the same
-      messageId: `<${id}.${paper.sha256.slice(0, 24)}@${host}>`,
-      attachments: [{ filename: paper.name, content, contentType: PAPER_TYPES[paper.type].mediaType }],
+      messageId: `<${id}.${(paper?.sha256 ?? hash('sha256', message.writtenAt)).slice(0, 24)}@${host}>`,
+      ...(paper && {
+        attachments: [{ filename: paper.name, content, contentType: PAPER_TYPES[paper.type].mediaType }],
+      }),
     });
     const name = `${message.writtenAt.slice(0, 10)}-${String(id).padStart(6, '0')}.eml`;
     const bytes = await mail.compile().build();

@@ -9,7 +9,9 @@ export interface Message {
   readonly about: { readonly organisation: number } | { readonly person: number };
   readonly subject: string;
   readonly body: string;
-  /** The paper of the organisation that goes with it. Such a message goes out; one without is held for an owner to hand on. */
+  /** Whether it goes out by itself; one that does not, and has no paper, is held for an owner to hand on. */
+  readonly goesOut?: true;
+  /** The paper of the organisation that goes with it. Such a message goes out. */
   readonly paper?: { readonly attachment: number; readonly replyTo: string | null };
 }
 
@@ -21,7 +23,7 @@ const DELIVERY = {
 };
 
 /** Puts a message into the outbox. */
-export function writeMessage(db: Db, { to, about, subject, body, paper }: Message): void {
+export function writeMessage(db: Db, { to, about, subject, body, paper, goesOut }: Message): void {
   const writtenAt = new Date().toISOString();
   db.insert(outboxMessage)
     .values({
@@ -30,7 +32,8 @@ export function writeMessage(db: Db, { to, about, subject, body, paper }: Messag
       ...about,
       subject,
       body,
-      ...(paper && { ...paper, state: 'waiting' as const, nextTryAt: writtenAt }),
+      ...paper,
+      ...((paper ?? goesOut) && { state: 'waiting' as const, nextTryAt: writtenAt }),
     })
     .run();
 }

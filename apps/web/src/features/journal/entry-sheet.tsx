@@ -28,6 +28,7 @@ import { useEntryPapers } from './use-entry-papers.js';
 import { useEntryWriting } from './use-entry-writing.js';
 import { useLinesBefore } from './use-lines-before.js';
 import { useNewContact } from './use-new-contact.js';
+import { WherePaidNotice } from './where-paid-notice.js';
 import { WritingNotices } from './writing-notices.js';
 import { useTypedAhead } from './use-typed-ahead.js';
 
@@ -139,6 +140,11 @@ export function EntrySheet({
           wrongAt={inRow}
           dispatch={dispatch}
           onNewContact={addContact}
+        />
+        <WherePaidNotice
+          lines={form.lines.filter(({ debit }) => debit.trim() !== '')}
+          accounts={accounts}
+          contacts={contacts}
         />
         {papers.shown !== undefined && <div className={styles.effect}>{effect}</div>}
         <EntryRefused

@@ -20,6 +20,7 @@ import { MOST_HELD, useOneLine } from './use-one-line.js';
 import { useTypedAhead } from './use-typed-ahead.js';
 import { refusedLines } from './refused-lines.js';
 import { sentenceProblems } from './sentence-problems.js';
+import { WherePaidNotice } from './where-paid-notice.js';
 
 /** Simple entries, one sentence each: Enter holds the line, and all that are held are posted together. */
 export function OneLineSheet({ onWriting }: { onWriting: (writing: Writing) => void }) {
@@ -126,6 +127,11 @@ export function OneLineSheet({ onWriting }: { onWriting: (writing: Writing) => v
             onDone={hold}
           />
         </div>
+        <WherePaidNotice
+          lines={[...heldAsTyped(state), state.sentence].map(({ to }) => to)}
+          accounts={accounts}
+          contacts={choices.contacts}
+        />
         {refusedLines(lines.error).general.map((message) => (
           <ErrorMessage key={message} error={new Error(message)} />
         ))}
