@@ -8,6 +8,7 @@ import type {
   Template,
   TemplatesWith,
 } from '@just-ledger/contract';
+import { addressWithMarks, withMarksKept, withMarksShown } from './direction-marks.js';
 import { nextRequest, tellReached } from './reachability.js';
 
 /** A request that was refused, with every problem by path. */
@@ -64,17 +65,17 @@ async function send<T>(
   const sent = nextRequest();
   let response: Response;
   try {
-    response = await fetch(address, {
+    response = await fetch(addressWithMarks(address), {
       method,
       headers: { ...(type && { 'content-type': type }), ...headers },
-      ...(body !== undefined && { body: isFile ? body : JSON.stringify(body) }),
+      ...(body !== undefined && { body: isFile ? body : withMarksKept(JSON.stringify(body)) }),
     });
   } catch {
     tellReached(sent, false);
     throw new ServerAway();
   }
   tellReached(sent, true);
-  const text = await response.text();
+  const text = withMarksShown(await response.text());
   const answer: unknown = text && response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text;
   if (!response.ok) throw new RequestRefused(detailsOf(answer, response));
   return answer as T;
