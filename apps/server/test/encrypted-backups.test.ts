@@ -76,7 +76,7 @@ test('is restored with its passphrase, with its papers, and nothing decrypted st
   try {
     const { body } = await restored.request('GET', `${path}/entries`);
     expect(body.entries.map((entry: { explanation: string }) => entry.explanation)).toEqual(['Kept in secret']);
-    const [paper] = (await restored.request('GET', `${path}/attachments`)).body as { id: number }[];
+    const [paper] = (await restored.request('GET', `${path}/attachments`)).body.papers as { id: number }[];
     const content = await restored.request('GET', `${path}/attachments/${paper?.id}/content`);
     expect([content.status, content.body]).toEqual([200, 'A bill of the heronry']);
   } finally {
