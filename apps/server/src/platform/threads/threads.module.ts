@@ -147,16 +147,17 @@ export class BatchReader extends ReadingPool {
   }
 }
 
-function threadOfFiles(files: URL, what: string): ConstructorParameters<typeof TaskWorker> {
+function threadOfFiles(files: URL, what: string, megabytes?: number): ConstructorParameters<typeof TaskWorker> {
   const onDeath = (error: Error): void => logger.error(`The thread of ${what} has died: ${error.message}`);
-  return [files, threadData(), { isBegunAnew: true, onDeath }];
+  return [files, threadData(), { isBegunAnew: true, onDeath, ...(megabytes !== undefined && { megabytes }) }];
 }
 
 /** Reads files and compares them with the books, and writes files of everything: whatever may take minutes. */
 @Injectable()
 export class Importer extends TaskWorker<Db> {
   constructor(@Inject(PROGRAMS) { files }: Pick<ThreadPrograms, 'files'>) {
-    super(...threadOfFiles(files, 'files'));
+    // what is posted of a large file is laid out here as a whole
+    super(...threadOfFiles(files, 'files', 4_096));
   }
 }
 
