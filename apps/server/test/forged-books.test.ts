@@ -48,6 +48,12 @@ beforeAll(async () => {
   });
   await done('POST', '/contacts', { name: 'Osier Bed', roles: ['supplier'] });
   await done('POST', '/contacts', { name: 'Ferry Lane', roles: ['customer'] });
+  await done('POST', '/tax-codes', {
+    code: 'S',
+    name: 'Standard',
+    side: 'sales',
+    rates: [{ parts: [{ rate: '20', side: 'credit', account: '2200' }] }],
+  });
   const contacts = (await done('GET', '/contacts')) as { id: number; name: string; version: number }[];
   const double = contacts.find(({ name }) => name === 'Osier Bed');
   await done('POST', `/contacts/${double?.id}/merge`, { into: 1, version: double?.version });
@@ -171,6 +177,21 @@ describe('what is found in forged books', () => {
       'a merge taken back by hand',
       'UPDATE contact SET merged_into = NULL',
       /Osier Bed was merged into \S+ Osier Beds, and is not any more/,
+    ],
+    [
+      'a tax code at another rate',
+      "UPDATE tax_part SET rate = '10'",
+      /The tax code S Standard is not as recorded \(from the beginning: 10 % in credit, recorded 20 % in credit\)/,
+    ],
+    [
+      'a tax code for the other side',
+      "UPDATE tax_code SET side = 'purchases'",
+      /The tax code S Standard is not as recorded \(is for: purchases, recorded sales\)/,
+    ],
+    [
+      'a tax code that was taken out',
+      'DELETE FROM tax_part; DELETE FROM tax_rate; DELETE FROM tax_code',
+      /The tax code S Standard is gone, though nobody has removed it/,
     ],
     [
       'a change of the set-up told otherwise',

@@ -7,8 +7,10 @@ import {
   CASH_FLOW_CLASSES,
   COMPARED_OF_ACCOUNT,
   COMPARED_OF_CONTACT,
+  COMPARED_OF_TAX_CODE,
   contactParticulars,
   explainedBy,
+  fieldChanges,
   type Explanation,
   type FieldChange,
   isClassification,
@@ -20,9 +22,13 @@ import {
   minor,
   type Proof,
   proofOf,
+  ratesTold,
   type SetUpSubject,
   standByHistory,
   sumOf,
+  TAX_ROUNDINGS,
+  TAX_SIDES,
+  taxCodeParticulars,
 } from '@just-ledger/core';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -47,6 +53,7 @@ import { loadChart } from '../accounts/account-store.js';
 import { chartNames } from '../accounts/chart-names.js';
 import { contactOf } from '../contacts/contact-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { loadTaxCodes } from '../tax-codes/tax-code-store.js';
 
 /** What the histories are of, within a sentence. */
 const HISTORY_NAMES: Readonly<Record<HistoryName, string>> = {
@@ -63,7 +70,7 @@ interface Compared {
 
 /**
  * What happened to locks, sign-offs and the set-up, record after record as it was sealed, and whether locks, closed years,
- * accounts and contacts stand as these records leave them.
+ * accounts, contacts and tax codes stand as these records leave them.
  *
  * @param beside the chain ends of the organisation that are kept beside the books
  */
@@ -85,6 +92,7 @@ export function historyProof(db: Db, organisation: Organisation, beside: readonl
     takeOnAgainstHistory(db, organisation),
     accountsAgainstHistory(db, organisation),
     contactsAgainstHistory(db, organisation),
+    taxCodesAgainstHistory(db, organisation),
   ];
   const explanations: Explanation[] = [
     ...histories.flatMap(({ what, check }) => brokenHistory(what, check)),
@@ -102,7 +110,7 @@ export function historyProof(db: Db, organisation: Organisation, beside: readonl
       unit: 'records',
       remark: first
         ? `${first.label}.`
-        : 'Every record of locks, sign-offs and set-up has its seal; locks, closed years, accounts and contacts are as they leave them.',
+        : 'Every record of locks, sign-offs and set-up has its seal; locks, closed years, accounts, contacts and tax codes are as they leave them.',
     }),
     explanations,
   );
@@ -249,6 +257,34 @@ function contactsAgainstHistory(db: Db, { id }: Organisation): Compared {
   return {
     count: rows.length + gone.length,
     wrong: [...wrong, ...gone.map(([, row]) => `The contact ${titleOf(row)} is gone, though nobody has removed it`)],
+  };
+}
+
+function taxCodesAgainstHistory(db: Db, { id }: Organisation): Compared {
+  const byHistory = standByHistory(changesOf(db, id, 'tax-code'));
+  const chart = loadChart(db, id);
+  const codes = loadTaxCodes(db, id);
+  const wrong = codes.flatMap((taxCode): string[] => {
+    const title = `The tax code ${taxCode.code} ${taxCode.name}`;
+    const recorded = byHistory.get(taxCode.id);
+    if (!recorded) return [`${title} is there, though nobody has added it`];
+    if (!isKeyOf(TAX_SIDES, taxCode.side) || !isKeyOf(TAX_ROUNDINGS, taxCode.rounding)) {
+      return [`${title} says of itself what no tax code can`];
+    }
+    const now = taxCodeParticulars(taxCode, chart);
+    return sentences(title, [
+      ...againstHistory(recorded, now, COMPARED_OF_TAX_CODE),
+      ...fieldChanges(ratesTold(recorded), ratesTold(now)),
+    ]);
+  });
+  const known = new Set<number>(codes.map((taxCode) => taxCode.id));
+  const gone = [...byHistory].filter(([taxCode]) => !known.has(taxCode));
+  return {
+    count: codes.length + gone.length,
+    wrong: [
+      ...wrong,
+      ...gone.map(([, { code, name }]) => `The tax code ${code} ${name} is gone, though nobody has removed it`),
+    ],
   };
 }
 
