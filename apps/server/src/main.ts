@@ -4,6 +4,7 @@ import { chainEndOf, reviewChainEnds } from './platform/database/chain-ends.js';
 import { openForReading } from './platform/database/connection.js';
 import {
   assertNoneMissing,
+  assertWritable,
   BooksMissingError,
   DataFolderInUseError,
   takeDataFolder,
@@ -47,7 +48,9 @@ function whyNotStarted(error: unknown): string | undefined {
     return message;
   }
   if (isDiscFull(code)) return `The disc of ${folder} is full. Make room, and start again.`;
-  if (isNotWritable(code) || /^(SQLITE_CANTOPEN|EEXIST|ENOTDIR)/.test(code)) {
+  // on a disc that is read only, a folder that cannot be made is said not to be there
+  const isNotThere = code === 'ENOENT' && message.includes(folder);
+  if (isNotWritable(code) || isNotThere || /^(SQLITE_CANTOPEN|EEXIST|ENOTDIR|ENAMETOOLONG|ELOOP)/.test(code)) {
     return `${folder} cannot be used: ${message}. It has to be a folder that whoever runs the server may write to.`;
   }
   if (/^SQLITE_(NOTADB|CORRUPT)/.test(code)) {
@@ -75,6 +78,7 @@ try {
   takeDataFolder(folder);
   if (finishRestoring(folder)) console.log('A restore that was not finished has been finished.');
   assertNoneMissing(folder);
+  assertWritable(folder);
   clearPassingFiles(folder);
   beginEpoch(prepareDerived(folder, derivations));
   await prepareBooks(folder);

@@ -1,5 +1,5 @@
 import Database from 'better-sqlite3';
-import { chmodSync, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
+import { chmodSync, closeSync, existsSync, mkdirSync, openSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { booksFile } from './connection.js';
 
@@ -76,6 +76,18 @@ export function assertNoneMissing(folder: string): void {
     `There are no books in ${folder}, but there is what was kept of some: ${left.join(', ')}. ` +
       'Put them back, or restore a backup: npm run restore -- <backup> <data folder>. New books begin in an empty folder.',
   );
+}
+
+/**
+ * Books that may only be read are none to begin with: SQLite would open them all the same, and every change would fail.
+ *
+ * @throws {Error} with the code that the operating system gives
+ */
+export function assertWritable(folder: string): void {
+  const books = booksFile(folder);
+  for (const file of [books, `${books}-wal`, `${books}-shm`]) {
+    if (existsSync(file) && statSync(file).isFile()) closeSync(openSync(file, 'r+'));
+  }
 }
 
 /** What a server holds of its data folder, for as long as it runs. */
