@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import {
   Exact,
+  ratesTold,
   checkTaxCode,
   chartOf,
   formatAmount,
@@ -412,5 +413,19 @@ describe('a proposed tax code', () => {
     expect(taxOnTop(taxRateOf(part('5', 'credit', 2), part('9.975', 'credit', 2)), 'sales').toString()).toBe(
       '0.14975',
     );
+  });
+});
+
+test('what is compared of a tax code with its history leaves out what its accounts are called', () => {
+  const told = {
+    code: 'R',
+    'from the beginning': '20 % in debit of 1350 Tax; 5 % in credit of 2210 Levy; 20 %, 50 % of it in credit of 2200 Tax',
+    'from 1 January 2027': '7.7 % in credit of the line’s own account',
+    'from 1 July 2027': 'no tax',
+  };
+  expect(ratesTold(told)).toEqual({
+    'from the beginning': '20 % in debit; 5 % in credit; 20 %, 50 % of it in credit',
+    'from 1 January 2027': '7.7 % in credit',
+    'from 1 July 2027': 'no tax',
   });
 });
