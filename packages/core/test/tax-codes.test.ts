@@ -419,7 +419,8 @@ describe('a proposed tax code', () => {
 test('what is compared of a tax code with its history leaves out what its accounts are called', () => {
   const told = {
     code: 'R',
-    'from the beginning': '20 % in debit of 1350 Tax; 5 % in credit of 2210 Levy; 20 %, 50 % of it in credit of 2200 Tax',
+    'from the beginning':
+      '20 % in debit of 1350 Tax; 5 % in credit of 2210 Levy; 20 %, 50 % of it in credit of 2200 Tax',
     'from 1 January 2027': '7.7 % in credit of the line’s own account',
     'from 1 July 2027': 'no tax',
   };
