@@ -47,14 +47,13 @@ export interface Appended {
   readonly seal: string;
 }
 
-/** How many entries have been posted, and the numbers of the first and the last. */
 /** An entry to post, and what it reverses. */
 export interface LinkedEntry {
   readonly entry: CheckedEntry;
   readonly link?: ReversalLink | undefined;
 }
 
-/** What was posted. */
+/** How many entries have been posted, and the numbers of the first and the last. */
 export interface AppendedAll {
   readonly posted: number;
   readonly first: string | null;

@@ -5,7 +5,7 @@ import { LooksByItself } from '../../platform/jobs/look-by-itself.js';
 import type { Progress } from '../../platform/jobs/progress.js';
 import { messageOf } from '../../platform/problems/message-of.js';
 import { changedSince, Refusal } from '../../platform/problems/refusal.js';
-import { codeOf } from '../../platform/problems/told-error.js';
+import { codeOf, isDiscFull, isNotWritable } from '../../platform/problems/told-error.js';
 import { Importer, Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Posting } from './entry-commands.js';
 import {
@@ -116,8 +116,8 @@ export class EntryFiles extends LooksByItself implements BeforeApplicationShutdo
         onPosted?.(posted, entries);
         if (answer) return answer;
       } catch (error) {
-        // the books refuse a turn, whatever was checked before: the next attempt would end in the same way
-        if (!(error instanceof Refusal) && !codeOf(error).startsWith('SQLITE_CONSTRAINT')) throw error;
+        if (this.isEnding || mayPass(error)) throw error;
+        // a turn that cannot be posted, whatever was checked before: the next attempt would end in the same way
         const { posted, entries, last } = await this.writer.run(endEntryFile, { organisation });
         this.logger.error(`A file of entries ended after ${posted} of ${entries}: ${messageOf(error)}`);
         const upTo = last === null ? 'None of its entries is posted' : `Its entries up to ${last} are posted`;
@@ -141,6 +141,12 @@ export class EntryFiles extends LooksByItself implements BeforeApplicationShutdo
     }
     return failures;
   }
+}
+
+/** Whether it is the disc that is in the way: the next look tries again. */
+function mayPass(error: unknown): boolean {
+  const code = codeOf(error);
+  return isDiscFull(code) || isNotWritable(code) || /^SQLITE_(BUSY|IOERR)/.test(code);
 }
 
 function ending(): Refusal {
