@@ -2,11 +2,16 @@ import { booksOf } from '@just-ledger/server/areas/books/books-store';
 import { createOrganisation } from '@just-ledger/server/areas/beginning/beginning-commands';
 import { addAccount, changeAccount, importAccounts } from '@just-ledger/server/areas/accounts/account-commands';
 import { addContact } from '@just-ledger/server/areas/contacts/contact-commands';
+import { rowsOfTray } from '@just-ledger/server/areas/account-detail/tray-rows';
+import { versionOfTray } from '@just-ledger/server/areas/take-on/take-on-store';
+import { recurringJournalOf } from '@just-ledger/server/areas/recurring/recurring-store';
+import { papersOf } from '@just-ledger/server/areas/gathering/paper-store';
 import { addTakeOnRows, postTray } from '@just-ledger/server/areas/take-on/take-on-commands';
 import { keepPaper } from '@just-ledger/server/areas/gathering/paper-commands';
 import { postEntry } from '@just-ledger/server/areas/journal/entry-commands';
 import { reverseEntry } from '@just-ledger/server/areas/journal/reversal-commands';
 import { postDue, skipOccurrence } from '@just-ledger/server/areas/recurring/occurrence-commands';
+import { organisationOf } from '@just-ledger/server/areas/organisations/organisation-store';
 import { keepHolidays } from '@just-ledger/server/areas/organisations/holiday-store';
 import { spreadOverTime } from '@just-ledger/server/areas/recurring/prepayment-commands';
 import { keepRecurring } from '@just-ledger/server/areas/recurring/recurring-commands';
@@ -167,12 +172,15 @@ export class SampleBooks {
 
   /** Posts what has been typed into a tray. */
   postTray(tray: TrayKey): void {
-    this.do(postTray, { organisation: this.organisation, person: this.person, tray });
+    const version = versionOfTray(rowsOfTray(this.context.db, this.organisation, tray));
+    this.do(postTray, { organisation: this.organisation, person: this.person, tray, version });
   }
 
   /** Notes what stands of a paper to gather. */
   paper(paper: string, state: PaperState, note: string): void {
-    this.do(keepPaper, { organisation: this.organisation, person: this.person, paper, request: { state, note } });
+    const papers = papersOf(this.context.db, organisationOf(this.context.db, this.organisation));
+    const request = { state, note, version: papers.find(({ key }) => key === paper)?.version ?? 0 };
+    this.do(keepPaper, { organisation: this.organisation, person: this.person, paper, request });
   }
 
   /** Posts an entry whose lines name breakdown values. */
@@ -240,7 +248,8 @@ export class SampleBooks {
   }
 
   holidays(...holidays: readonly { readonly date: string; readonly name: string }[]): void {
-    this.do(keepHolidays, { organisation: this.organisation, request: { holidays: [...holidays] } });
+    const request = { holidays: [...holidays], version: 0 };
+    this.do(keepHolidays, { organisation: this.organisation, request });
   }
 
   /** Posts everything due by a day. */
@@ -255,7 +264,7 @@ export class SampleBooks {
       organisation: this.organisation,
       person: this.person,
       id,
-      request: { date, reason },
+      request: { date, reason, version: recurringJournalOf(this.context.db, this.organisation, id).row.version },
     });
   }
 

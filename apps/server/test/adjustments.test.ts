@@ -27,10 +27,13 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-  server.done(method, `${base}${path}`, body);
 const ask = (method: string, path: string, body?: object): Promise<Reply> =>
-  server.request(method, `${base}${path}`, body);
+  server.lookedAt(method, `${base}${path}`, body);
+const done = async (method: string, path: string, body?: object): Promise<Reply['body']> => {
+  const reply = await ask(method, path, body);
+  expect([path, reply.status < 300, reply.body.problems]).toEqual([path, true, undefined]);
+  return reply.body;
+};
 const post = (date: string, debit: object, credit: object, amount: string): Promise<Reply['body']> =>
   done('POST', '/entries', {
     date,

@@ -14,6 +14,7 @@ import {
   minor,
   parseCivilDate,
   parsePercent,
+  versionOf,
   type AccountId,
   type CheckedEntry,
   type CivilDate,
@@ -429,9 +430,16 @@ describe('what a reading connection keeps', () => {
           tray: 'trial-balance',
           id: 1,
           cells: { ...cells, debit: '6.00' },
+          version: versionOf(cells),
         }),
       () => addContact(context, { ...actor, request: { name: 'High Weir', roles: ['customer'] } }),
-      () => removeTakeOnRows(context, { ...actor, tray: 'trial-balance', id: 1 }),
+      () =>
+        removeTakeOnRows(context, {
+          ...actor,
+          tray: 'trial-balance',
+          id: 1,
+          version: versionOf({ ...cells, debit: '6.00' }),
+        }),
     ];
     for (const change of changes) {
       const before = trays();

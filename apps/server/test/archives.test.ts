@@ -49,7 +49,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const post = (to: string, body: unknown): Promise<Reply> => server.request('POST', `${path}${to}`, body);
+const post = (to: string, body: unknown): Promise<Reply> => server.lookedAt('POST', `${path}${to}`, body);
 const encode = (text: string): Uint8Array => new TextEncoder().encode(text);
 const decode = (bytes: Uint8Array | undefined): string => new TextDecoder().decode(bytes);
 
@@ -163,7 +163,10 @@ async function fillBooks(): Promise<void> {
   await expectOk(post('/recurring-journals/1/draft', { date: '2026-02-28' }));
   await expectOk(post('/recurring-journals/1/pause', { from: '2026-11-01', until: '2026-11-30' }));
   await expectOk(
-    server.request('PUT', `${path}/holidays`, { holidays: [{ date: '2026-12-25', name: 'Christmas Day' }] }),
+    server.request('PUT', `${path}/holidays`, {
+      version: 0,
+      holidays: [{ date: '2026-12-25', name: 'Christmas Day' }],
+    }),
   );
   await expectOk(
     post('/recurring-journals', {
@@ -640,7 +643,7 @@ describe('books that are archived', () => {
       ['POST', '/periods/2026-03/lock', {}],
       ['POST', '/invitations', { email: 'jo@else.where', role: 'reader' }],
       ['PATCH', '', { name: 'New', version: 2 }],
-      ['PUT', '/papers/cash-count', { state: 'at-hand', note: '' }],
+      ['PUT', '/papers/cash-count', { state: 'at-hand', note: '', version: 1 }],
       ['POST', '/archived', undefined],
     ];
     for (const [method, to, given] of changes) {

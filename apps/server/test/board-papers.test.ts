@@ -13,8 +13,11 @@ import { fileOf, pagesOfPdf } from './written-files.js';
 
 let server: RunningServer;
 let base: string;
-const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-  server.done(method, `${base}${path}`, body);
+const done = async (method: string, path: string, body?: object): Promise<Reply['body']> => {
+  const reply = await server.lookedAt(method, `${base}${path}`, body);
+  expect([path, reply.status < 300, reply.body?.problems]).toEqual([path, true, undefined]);
+  return reply.body;
+};
 const kept = async (name: string, screen: string, settings: Record<string, string>, span: string): Promise<number> =>
   (
     await done('POST', '/kept-reports', {
@@ -156,7 +159,7 @@ describe('board papers', () => {
 
   test('keep the reports they print', async () => {
     const [first] = reports;
-    const removed = await server.request('DELETE', `${base}/kept-reports/${first}`);
+    const removed = await server.remove(`${base}/kept-reports/${first}`);
     expect(problemCodes(removed)).toEqual(['report-in-papers at shared']);
     const found = ((await done('GET', '/kept-reports')) as { id: number; version: number }[]).find(
       (report) => report.id === first,

@@ -74,7 +74,8 @@ describe('terms', () => {
     await done('POST', '/take-on/trays/customers/rows', {
       rows: [{ cells: { contact: 'Low Weir', document: 'OLD', date: '2025-11-03', unpaid: '9.00' } }],
     });
-    await done('POST', '/take-on/trays/customers/posting');
+    const { version } = await done('GET', '/take-on/trays/customers');
+    await done('POST', '/take-on/trays/customers/posting', { version });
     expect(await items('2025-12-31')).toEqual([['OLD', '9.00', '1-30', '2025-12-10', null]]);
   });
 });

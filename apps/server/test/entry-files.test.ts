@@ -1,6 +1,6 @@
 import 'reflect-metadata';
-import type { ImportResponse } from '@just-ledger/contract';
-import { parseCivilDate } from '@just-ledger/core';
+import type { ContactResponse, ImportResponse, SetUpChangeResponse } from '@just-ledger/contract';
+import { type ImportSubject, parseCivilDate } from '@just-ledger/core';
 import Database from 'better-sqlite3';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -169,32 +169,121 @@ describe('a file of many entries', () => {
 
   test('from the import screen cannot be given up once it is being posted', async () => {
     const mine = await server.organisation({ name: 'From the screen' });
-    const sent = await fetch(`${server.url}${mine}/imports?subject=entries&name=many.csv`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/octet-stream', cookie: server.session },
-      body: fileOf(pairs(10_000)),
-    });
-    const job = `${mine}/imports/${((await sent.json()) as ImportResponse).id}`;
-    const until = async (...states: ImportResponse['state'][]): Promise<ImportResponse> => {
-      for (;;) {
-        const { body } = await server.request('GET', job);
-        if (states.includes(body.state)) return body;
-        await wait(5);
-      }
-    };
-    const { headings } = await until('matching');
-    await server.done('PUT', `${job}/matching`, { columns: headings.map(({ column }) => column) });
-    await until('checked');
-    await server.done('POST', `${job}/taking`);
+    const { job, until } = await taking(mine, 'entries', fileOf(pairs(10_000)));
     await until('posting');
     const refused = await server.request('DELETE', job);
-    expect([refused.status, refused.body.detail]).toEqual([
-      409,
-      'The entries are being posted; all of them will be.',
-    ]);
+    expect([refused.status, refused.body.detail]).toEqual([409, 'It is being taken in, and all of it will be.']);
     expect((await until('done', 'failed')).result).toEqual({ added: 10_000, changed: 0, unchanged: 0 });
     expect(await count(mine)).toBe(10_000);
   }, 120_000);
+});
+
+/** Sends a file by the import screen, and has it taken in. */
+async function taking(organisation: string, subject: ImportSubject, file: string) {
+  const sent = await fetch(`${server.url}${organisation}/imports?subject=${subject}&name=many.csv`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream', cookie: server.session },
+    body: file,
+  });
+  const job = `${organisation}/imports/${((await sent.json()) as ImportResponse).id}`;
+  const until = async (...states: ImportResponse['state'][]): Promise<ImportResponse> => {
+    for (;;) {
+      const { body } = await server.request('GET', job);
+      if (states.includes(body.state)) return body;
+      await wait(5);
+    }
+  };
+  const { headings } = await until('matching');
+  await server.done('PUT', `${job}/matching`, { columns: headings.map(({ column }) => column) });
+  await until('checked');
+  await server.done('POST', `${job}/taking`);
+  return { job, until };
+}
+
+describe('a file of many contacts', () => {
+  const people = (number: number, name: string, first = 1): string =>
+    [
+      'number,name,roles,email',
+      ...Array.from({ length: number }, (_, index) => {
+        const called = index + first;
+        return `C${called},${name} ${called},customer,c${called}@ferry-lane.test`;
+      }),
+    ].join('\n');
+  const contacts = async (organisation: string): Promise<ContactResponse[]> =>
+    server.done('GET', `${organisation}/contacts`);
+
+  test('is written in turns: others post between them, and the set-up stays as it is', async () => {
+    const mine = await server.organisation({ name: 'Many contacts' });
+    const { until } = await taking(mine, 'contacts', people(20_000, 'Person'));
+    await until('posting');
+    const entry = { date: '2026-03-02', explanation: 'Between', lines: fromTo('1010', '6100', '5.00') };
+    const [posted, added] = [
+      await server.request('POST', `${mine}/entries`, entry),
+      await server.request('POST', `${mine}/contacts`, { name: 'New', roles: ['customer'] }),
+    ];
+    expect(posted.status).toBe(201);
+    expect([added.status, added.body.problems[0].code]).toEqual([409, 'entry-file']);
+    expect(added.body.problems[0].message).toMatch(
+      /^A file of 20,000 contacts is being taken in, and [\d,]+ of them/,
+    );
+    expect((await until('done', 'failed')).result).toEqual({ added: 20_000, changed: 0, unchanged: 0 });
+    expect(await contacts(mine)).toHaveLength(20_000);
+    expect((await server.request('POST', `${mine}/contacts`, { name: 'New', roles: ['customer'] })).status).toBe(201);
+    expect(await proofsHold(mine)).toBe(true);
+  }, 120_000);
+
+  test('changes what is known, adds the rest, and leaves the same trail as a short one', async () => {
+    const [many, few] = [await server.organisation({ name: 'Long' }), await server.organisation({ name: 'Short' })];
+    await (await taking(many, 'contacts', people(2_500, 'Person'))).until('done');
+    const later = await taking(many, 'contacts', people(2_600, 'Somebody', 1_500));
+    expect((await later.until('done', 'failed')).result).toEqual({ added: 1_599, changed: 1_001, unchanged: 0 });
+    const again = await taking(many, 'contacts', people(2_600, 'Somebody', 1_500));
+    expect((await again.until('done', 'failed')).result).toEqual({ added: 0, changed: 0, unchanged: 2_600 });
+    await (await taking(few, 'contacts', people(10, 'Person', 1_500))).until('done');
+    await (await taking(few, 'contacts', people(10, 'Somebody', 1_500))).until('done');
+    const [of, alike] = await Promise.all(
+      [many, few].map(async (path) => {
+        const found = (await contacts(path)).find(({ number }) => number === 'C1505');
+        const trail = await server.done('GET', `${path}/set-up-changes?subject=contact&object=${found?.id}`);
+        const told = trail as SetUpChangeResponse[];
+        return {
+          version: found?.version,
+          trail: told.map(({ action, title, fields }) => ({ action, title, fields })),
+        };
+      }),
+    );
+    expect(of?.trail).toHaveLength(2);
+    expect(of).toEqual(alike);
+  }, 120_000);
+
+  test('is written to its end by the next start when the server was killed', async () => {
+    const mine = await server.organisation({ name: 'Killed contacts' });
+    const { until } = await taking(mine, 'contacts', people(20_000, 'Person'));
+    await until('posting');
+    await server.kill();
+    server = await RunningServer.start({ folder: server.folder });
+    expect(await contacts(mine)).toHaveLength(20_000);
+    expect(await proofsHold(mine)).toBe(true);
+  }, 120_000);
+
+  test('that gives one the name of another, which it changes too, says so at its row', async () => {
+    const mine = await server.organisation({ name: 'Taken names' });
+    await (await taking(mine, 'contacts', 'number,name,roles\n1,Ash,customer\n2,Birch,customer\n')).until('done');
+    const swapped = await fetch(`${server.url}${mine}/imports?subject=contacts&name=swap.csv`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream', cookie: server.session },
+      body: 'number,name,roles\n1,Birch,customer\n2,Ash,customer\n',
+    });
+    const job = `${mine}/imports/${((await swapped.json()) as ImportResponse).id}`;
+    const now = async (): Promise<ImportResponse> => server.done('GET', job);
+    while ((await now()).state !== 'matching') await wait(5);
+    await server.done('PUT', `${job}/matching`, { columns: ['number', 'name', 'roles'] });
+    while ((await now()).state !== 'checked') await wait(5);
+    expect((await now()).problems.map(({ path, message }) => [path, message])).toEqual([
+      ['rows.2.name', '“Birch” is still that of contact 2, which this file changes, too. Change that one first.'],
+      ['rows.3.name', '“Ash” is still that of contact 1, which this file changes, too. Change that one first.'],
+    ]);
+  });
 });
 
 describe('what a file was checked against', () => {
@@ -223,6 +312,8 @@ describe('what a file was checked against', () => {
 
   const sent = { organisation: 1, person: 1, sha256: '' };
   const file = {
+    subject: 'entries' as const,
+    counts: { added: 1, changed: 0, unchanged: 0 },
     entries: 1,
     lines: 2,
     turns: 1,

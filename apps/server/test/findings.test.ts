@@ -10,6 +10,7 @@ afterAll(() => server.stop());
 
 interface Found {
   id: string;
+  version: number;
   type: string;
   title: string;
   evidence: ({ text: string } | { amount: string })[];
@@ -69,7 +70,8 @@ describe('findings', () => {
     await post('2026-03-03', '6600', '1010', '40.00');
     const [finding] = await of('unusual-side');
     const path = `/findings/${finding?.id}`;
-    const say = (body: object): Promise<Reply> => ask('PUT', path, body);
+    const say = async (body: object): Promise<Reply> =>
+      ask('PUT', path, { ...body, version: (await of('unusual-side'))[0]?.version ?? 0 });
     expect((await say({ state: 'looked-at' })).body.problems[0].code).toBe('reason-missing');
     expect((await say({ state: 'looked-at', reason: '  ' })).status).toBe(422);
     expect((await say({ state: 'mended', reason: 'x' })).status).toBe(422);

@@ -65,6 +65,18 @@ class Books {
     return (await this.done('POST', '/entries', { date, kind, explanation: kind, lines })).number;
   }
 
+  /** Changes or signs off the take-on, as it is now. */
+  async lookedAt(method: string, to: string, change: object = {}): Promise<void> {
+    const { version } = await this.done('GET', '/take-on');
+    await this.done(method, to, { ...change, version });
+  }
+
+  /** Asks for the old trial balance to be posted, as it is now. */
+  async postTrial(): Promise<void> {
+    const { version } = await this.done('GET', '/take-on/trays/trial-balance');
+    await this.ask('POST', '/take-on/trays/trial-balance/posting', { version });
+  }
+
   /** Cents by account, debit positive. */
   async balances(asAt: string, stage = 'post-closing'): Promise<Record<string, number>> {
     const csv = (await this.done('GET', `/reports/trial-balance.csv?asAt=${asAt}&stage=${stage}`)) as string;
@@ -126,9 +138,16 @@ describe('temporary balances of a year that ended before these books', () => {
     async (_, way) => {
       const books = await Books.begin();
       await way(books);
-      expect((await books.ask('PUT', '/take-on', { closesInto: '3300' })).status).toBe(422);
-      await books.done('PUT', '/take-on', { closesInto: '3250' });
-      await books.done('POST', '/take-on/sign-off');
+      expect(
+        (
+          await books.ask('PUT', '/take-on', {
+            closesInto: '3300',
+            version: (await books.done('GET', '/take-on')).version,
+          })
+        ).status,
+      ).toBe(422);
+      await books.lookedAt('PUT', '/take-on', { closesInto: '3250' });
+      await books.lookedAt('POST', '/take-on/sign-off');
       expect(await books.balances('2025-12-31')).toEqual(CARRIED);
       await thenCloses(books);
     },
@@ -139,7 +158,7 @@ describe('temporary balances of a year that ended before these books', () => {
     const number = await books.post('2025-12-31', 'opening', OLD);
     // nobody chose: as each year's closing would take it
     expect(await books.balances('2025-12-31')).toEqual({ ...CARRIED, 3250: undefined, 3200: -10_000 });
-    await books.done('PUT', '/take-on', { closesInto: '3250' });
+    await books.lookedAt('PUT', '/take-on', { closesInto: '3250' });
     expect(await books.balances('2025-12-31')).toEqual(CARRIED);
     await books.done('POST', `/entries/${number}/reverse`, { date: '2025-12-31' });
     expect(await books.balances('2025-12-31')).toEqual({});
@@ -171,7 +190,7 @@ describe('temporary balances of a year that ended before these books', () => {
     await books.post('2026-02-01', 'ordinary', { 1010: 700, 4000: -700 });
     const closing = await books.ask('POST', '/fiscal-years/2026/closing');
     expect(problemCodes(closing)).toContain('brought-forward-open at ');
-    await books.done('PUT', '/take-on', { closesInto: '3250' });
+    await books.lookedAt('PUT', '/take-on', { closesInto: '3250' });
     expect(await books.failingProofs('2025-12-31')).toEqual([]);
   });
 
@@ -196,7 +215,8 @@ describe('temporary balances of a year that ended before these books', () => {
       { account: '4000', credit: '100.01' },
     ];
     const opening = { date: '2025-12-31', kind: 'opening', explanation: 'From the old books', lines };
-    await server.request('PUT', `${path}/take-on`, { closesInto: 'closing-rules' });
+    const { version } = await server.done('GET', `${path}/take-on`);
+    await server.request('PUT', `${path}/take-on`, { closesInto: 'closing-rules', version });
     expect((await server.request('POST', `${path}/entries`, opening)).status).toBe(201);
     const { body } = await server.request('GET', `${path}/reports/trial-balance.csv?asAt=2025-12-31`);
     // 100.01 at 3 : 2 is 60.006 and 40.004; Ash drew 10.00
@@ -241,22 +261,22 @@ test.each(Array.from({ length: 20 }, (_, index) => index))(
       Object.fromEntries(Object.entries(old).filter(([text]) => wanted.includes(text)));
     const into = ['3200', '3250'][draw(2)] as string;
     const steps: (() => Promise<unknown>)[] = [
-      () => books.done('PUT', '/take-on', { closesInto: into }),
+      () => books.lookedAt('PUT', '/take-on', { closesInto: into }),
       () => books.rows('trial-balance', old),
       () => books.rows('running-year', only(['4000', '4100', '6000', '6100'])),
       () => books.rows('equity', only(['3000', '3200', '3300'])),
     ];
     if (draw(4) === 0) {
-      await books.done('PUT', '/take-on', { closesInto: into });
+      await books.lookedAt('PUT', '/take-on', { closesInto: into });
       await books.post('2025-12-31', 'opening', old);
     } else {
       const optional = draw(3);
       const chosen = steps.slice(0, optional === 0 ? 2 : 4).sort(() => draw(3) - 1);
       for (const step of chosen) {
         await step();
-        if (draw(2)) await books.ask('POST', '/take-on/trays/trial-balance/posting');
+        if (draw(2)) await books.postTrial();
       }
-      await books.done('POST', '/take-on/sign-off');
+      await books.lookedAt('POST', '/take-on/sign-off');
     }
     const expected = new Map<string, number>();
     const add = (account: string, amount: number): void =>

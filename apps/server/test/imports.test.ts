@@ -344,12 +344,12 @@ describe('fifty thousand rows', () => {
     expect((await server.request('GET', `${mine}/imports/${read.id}`)).status).toBe(404);
     expect((await server.request('GET', `${mine}/contacts`)).body).toEqual([]);
   }, 60_000);
-  test('can still be given up while they are written: nothing is there, and the same file can be taken in again', async () => {
+  test('can still be given up as long as none is written: nothing is there, and the same file can be taken in again', async () => {
     const mine = await server.organisation({ name: 'Given up late' });
     const checked = await check(await send('contacts', rows(50_000), mine), undefined, mine);
     await server.request('POST', `${mine}/imports/${checked.id}/taking`);
     let now = checked;
-    while (now.state !== 'writing' || (now.progress?.done ?? 0) < 60_000) {
+    while (now.state !== 'writing' || (now.progress?.done ?? 0) < 20_000) {
       now = (await server.request('GET', `${mine}/imports/${checked.id}`)).body;
       expect(['checked', 'writing']).toContain(now.state);
     }

@@ -58,9 +58,9 @@ describe('whose a report is', () => {
     const path = `${base}/kept-reports/${shared?.id}`;
     const body = request({ shared: false, version: shared?.version ?? 0 });
     expect((await reader.request('PUT', path, body)).status).toBe(403);
-    expect((await reader.request('DELETE', path)).status).toBe(403);
+    expect((await reader.request('DELETE', `${path}?version=${shared?.version}`)).status).toBe(403);
     const [mine] = (await all()).filter(({ name }) => name === 'mine');
-    expect((await reader.request('DELETE', `${base}/kept-reports/${mine?.id}`)).status).toBe(404);
+    expect((await reader.request('DELETE', `${base}/kept-reports/${mine?.id}?version=1`)).status).toBe(404);
   });
 });
 
@@ -120,6 +120,6 @@ test('kept reports go into the archive and out of it, and are kept no longer', a
   const names = (kept: readonly KeptReportResponse[]): unknown => kept.map(({ name, span }) => [name, span]);
   const own = await all();
   expect(names(theirs)).toEqual(names(own));
-  for (const { id } of own) await server.done('DELETE', `${base}/kept-reports/${id}`);
+  for (const { id } of own) expect((await server.remove(`${base}/kept-reports/${id}`)).status).toBe(204);
   expect(await all()).toEqual([]);
 });

@@ -12,7 +12,7 @@ beforeEach(async () => {
 });
 
 const ask = (method: string, to: string, body?: unknown, headers?: Record<string, string>): Promise<Reply> =>
-  server.request(method, `${path}${to}`, body, headers);
+  server.lookedAt(method, `${path}${to}`, body, headers);
 const done = async (method: string, to: string, body?: unknown): Promise<Reply['body']> => {
   const reply = await ask(method, to, body);
   if (reply.status >= 300) throw new Error(`${method} ${to}: ${JSON.stringify(reply.body)}`);

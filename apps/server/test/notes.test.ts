@@ -14,8 +14,11 @@ import { pagesOfPdf } from './written-files.js';
 let server: RunningServer;
 let base: string;
 let folder: string;
-const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-  server.done(method, `${base}${path}`, body);
+const done = async (method: string, path: string, body?: object): Promise<Reply['body']> => {
+  const reply = await server.lookedAt(method, `${base}${path}`, body);
+  expect([path, reply.status < 300, reply.body?.problems]).toEqual([path, true, undefined]);
+  return reply.body;
+};
 const SPAN = 'from=2026-01-01&to=2026-12-31';
 const notes = (span = SPAN): Promise<NotesResponse> => done('GET', `/reports/notes?${span}`);
 const write = (note: Partial<NoteRequest>): Promise<{ id: number; version: number }> =>
@@ -188,10 +191,10 @@ describe('a note', () => {
     const id =
       account?.id ?? (await done('POST', '/accounts', { number: '1700', name: 'Boat', element: 'asset' })).id;
     const own = await write({ account: '1700', title: 'The boat' });
-    expect(problemCodes(await server.request('DELETE', `${base}/accounts/${id}`))).toHaveLength(1);
+    expect(problemCodes(await server.remove(`${base}/accounts/${id}`))).toHaveLength(1);
     expect((await notes()).notes.at(-1)).toMatchObject({ title: 'The boat', on: expect.stringContaining('1700') });
-    await done('DELETE', `/reports/notes/${own.id}`);
-    expect((await server.request('DELETE', `${base}/reports/notes/${own.id}`)).status).toBe(404);
+    await done('DELETE', `/reports/notes/${own.id}?version=1`);
+    expect((await server.request('DELETE', `${base}/reports/notes/${own.id}?version=1`)).status).toBe(404);
   });
 
   test.each<[string, object, string]>([

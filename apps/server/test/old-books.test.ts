@@ -33,7 +33,7 @@ describe('books that begin with a year', () => {
       { account: '3000', credit: '60.00' },
       { account: '3200', credit: '30.00' },
     );
-    expect((await books.ask('POST', '/sign-off')).status).toBe(200);
+    expect((await books.signOff()).status).toBe(200);
     await server.request('POST', `${books.path}/entries`, {
       date: '2026-03-31',
       explanation: 'Sales of the quarter',

@@ -21,8 +21,11 @@ import { fileOf } from './written-files.js';
 let server: RunningServer;
 let base: string;
 let papers: number;
-const done = (method: string, path: string, body?: object): Promise<Reply['body']> =>
-  server.done(method, `${base}${path}`, body);
+const done = async (method: string, path: string, body?: object): Promise<Reply['body']> => {
+  const reply = await server.lookedAt(method, `${base}${path}`, body);
+  expect([path, reply.status < 300, reply.body?.problems]).toEqual([path, true, undefined]);
+  return reply.body;
+};
 const sqlite = (sql: string): string =>
   execFileSync('sqlite3', ['-bail', join(server.folder, 'books.sqlite'), sql], { encoding: 'utf8', stdio: 'pipe' });
 const mails = (): string[] => readdirSync(join(server.folder, 'mail')).sort();
@@ -231,7 +234,7 @@ describe('papers that are issued by themselves', () => {
     });
     expect(set.status).toBe(200);
     const gil = ((await done('GET', '/people')) as { id: number; name: string }[]).find(({ name }) => name === 'gil');
-    await done('PUT', `/people/${gil?.id}`, { role: 'preparer' });
+    await server.lookedAt('PUT', `${base}/people/${gil?.id}`, { role: 'preparer' });
     // a preparer puts papers together and sends nothing
     for (const [method, path, body] of [
       ['PUT', `/board-papers/${papers}/sending`, { ...sending(), version: version + 1 }],
@@ -298,7 +301,7 @@ describe('sending is refused', () => {
     expect([nobody.status, problemCodes(nobody)]).toEqual([422, ['email at recipients']]);
     const empty = await server.request('POST', `${base}/board-papers/issued/1/send`, { ...words, recipients: [] });
     expect([empty.status, problemCodes(empty)]).toEqual([422, ['no-recipient at recipients']]);
-    const wrong = await server.request('POST', `${base}/board-papers/${papers}/issue`, {
+    const wrong = await server.lookedAt('POST', `${base}/board-papers/${papers}/issue`, {
       ...words,
       recipients: ['x'],
     });

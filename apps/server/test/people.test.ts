@@ -88,7 +88,7 @@ describe('an invitation', () => {
     expect((await stranger.request('GET', '/api/organisations')).body).toHaveLength(1);
     const { body: people } = await server.request('GET', `${path}/people`);
     const { id } = people.find(({ name }: { name: string }) => name === 'Not Bo');
-    expect((await server.request('DELETE', `${path}/people/${id}`)).status).toBe(204);
+    expect((await server.remove(`${path}/people/${id}`)).status).toBe(204);
   });
 
   test('is taken with the password one has, or without it where one is signed in', async () => {
@@ -137,9 +137,9 @@ describe('people', () => {
     const dee = await member('dee', 'reader');
     const { body } = await server.request('GET', `${path}/people`);
     const { id } = body.find((candidate: { name: string }) => candidate.name === 'dee');
-    expect((await server.request('PUT', `${path}/people/${id}`, { role: 'approver' })).status).toBe(200);
+    expect((await server.lookedAt('PUT', `${path}/people/${id}`, { role: 'approver' })).status).toBe(200);
     expect((await dee.request('GET', '/api/organisations')).body).toMatchObject([{ role: 'approver' }]);
-    expect((await server.request('DELETE', `${path}/people/${id}`)).status).toBe(204);
+    expect((await server.remove(`${path}/people/${id}`)).status).toBe(204);
     expect((await dee.request('GET', `${path}/accounts`)).status).toBe(404);
     const trail = await server.request('GET', `${path}/set-up-changes?subject=person&object=${id}`);
     expect(
@@ -154,10 +154,10 @@ describe('people', () => {
   test('always have an owner among them, whatever is asked and whoever writes to the file', async () => {
     const { body } = await server.request('GET', `${path}/people`);
     const { id } = body.find((candidate: { role: string }) => candidate.role === 'owner');
-    expect(problemCodes(await server.request('PUT', `${path}/people/${id}`, { role: 'reader' }))).toEqual([
+    expect(problemCodes(await server.lookedAt('PUT', `${path}/people/${id}`, { role: 'reader' }))).toEqual([
       'last-owner at role',
     ]);
-    expect(problemCodes(await server.request('DELETE', `${path}/people/${id}`))).toEqual(['last-owner at role']);
+    expect(problemCodes(await server.remove(`${path}/people/${id}`))).toEqual(['last-owner at role']);
     for (const attack of [
       `UPDATE membership SET role = 'reader' WHERE person = ${id}`,
       `DELETE FROM membership WHERE person = ${id}`,

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { ProfitSharingResponse } from '@just-ledger/contract';
 import { caseOf } from '../../../packages/core/test/cases.js';
 import { fromTo } from './entries.js';
 import { problemCodes, type Reply, RunningServer } from './running-server.js';
@@ -52,9 +53,11 @@ async function partners(firstDay = '2025-01-01') {
       return row.credit || `-${row.debit}`;
     });
   };
-  const agree = (from: string, interest: string, shares: readonly (readonly [string, string, number])[]) =>
+  const agree = async (from: string, interest: string, shares: readonly (readonly [string, string, number])[]) =>
     ask('PUT', '/sharing', {
       from,
+      version: ((await done('GET', '/sharing')) as ProfitSharingResponse[]).find((other) => other.from === from)
+        ?.version,
       interest,
       partners: shares.map(([account, salary, weight]) => ({ account, salary, weight })),
     });
@@ -163,6 +166,7 @@ describe('a year of partners', () => {
       {
         from: '2027-01-01',
         interest: '5',
+        version: expect.any(Number),
         partners: [{ account: KING, name: 'King, capital', salary: '10.00', weight: 1 }],
       },
     ]);

@@ -27,8 +27,8 @@ const post = (entry: object): Promise<Reply> => server.request('POST', `${path}/
 const read = async (number: string): Promise<Reply['body']> =>
   (await server.request('GET', `${path}/entries/${number}`)).body;
 const planned = async (): Promise<Reply['body']> => (await server.request('GET', `${path}/planned-reversals`)).body;
-const put = (number: string, date: string): Promise<Reply> =>
-  server.request('PUT', `${path}/entries/${number}/planned-reversal`, { date });
+const put = (number: string, date: string, was?: string): Promise<Reply> =>
+  server.request('PUT', `${path}/entries/${number}/planned-reversal`, { date, was });
 
 beforeAll(async () => {
   server = await RunningServer.start({ folder, today: '2026-05-31' });
@@ -88,9 +88,12 @@ describe('an entry that is to be reversed on a day', () => {
   test('can be given another day, or none, with a reason', async () => {
     const { body } = await post(accrual);
     expect((await put(body.number, '2026-09-01')).body.reversesOn).toBe('2026-09-01');
-    expect((await put(body.number, '2026-08-01')).body.reversesOn).toBe('2026-08-01');
+    expect((await put(body.number, '2026-08-01', '2026-09-01')).body.reversesOn).toBe('2026-08-01');
     const giveUp = (reason: string): Promise<Reply> =>
-      server.request('POST', `${path}/entries/${body.number}/planned-reversal/give-up`, { reason });
+      server.request('POST', `${path}/entries/${body.number}/planned-reversal/give-up`, {
+        reason,
+        was: '2026-08-01',
+      });
     expect(problemCodes(await giveUp(' '))).toEqual(['text at reason']);
     expect((await giveUp('It stands')).body.reversesOn).toBeNull();
     expect(problemCodes(await giveUp('Again'))).toEqual(['not-planned at ']);

@@ -17,6 +17,20 @@ export interface Reply {
 }
 
 /** A server process of its own, on a data folder of its own. */
+/** Requests that name the version of what they act on. */
+const ACTS_ON: readonly (readonly [method: string, path: RegExp])[] = [
+  ['POST', /^(.*\/(?:drafts|recurring-journals|board-papers)\/\d+)\/(?!notes|reckon)[a-z-]+$/],
+  ['PUT', /^(.*\/(?:people|papers|values)\/[^/]+)$/],
+  ['DELETE', /^(.*\/(?:drafts|recurring-journals|patterns|kept-reports|board-papers|people)\/\d+)$/],
+];
+
+interface Versioned {
+  readonly id?: number;
+  readonly key?: string;
+  readonly currency?: string;
+  readonly version: number;
+}
+
 export class RunningServer {
   private cookie = '';
 
@@ -108,6 +122,37 @@ export class RunningServer {
     const runningServer = this.signedOut();
     await runningServer.request('POST', `/api/invitations/${token}`, { name, password: 'a long enough one' });
     return runningServer;
+  }
+
+  /** The version of something now, from the list that it stands in; 0 where it is not there. */
+  async versionAt(path: string): Promise<number> {
+    const [, list = '', key = ''] = /^(.*)\/([^/]+)$/.exec(path.replace(/\/values\/[^/]+$/, '')) ?? [];
+    if (list.includes('/exchange-rates/')) return this.versionOfRate(list, key);
+    const lists = list.endsWith('/drafts') ? [list, `${list}?state=discarded`] : [list];
+    const items: Versioned[] = [];
+    for (const each of lists) items.push(...((await this.request('GET', each)).body as Versioned[]));
+    const found = items.find((item) => String(item.id ?? item.key ?? item.currency) === decodeURIComponent(key));
+    return found?.version ?? 0;
+  }
+
+  private async versionOfRate(list: string, date: string): Promise<number> {
+    const [, rates = '', currency = ''] = /^(.*)\/([^/]+)$/.exec(list) ?? [];
+    const { body } = await this.request('GET', `${rates}?currency=${currency}`);
+    const found = (body as { date: string; version: number }[]).find((rate) => rate.date === date);
+    return found?.version ?? 0;
+  }
+
+  /** Removes something, in the version that it has now. */
+  async remove(path: string): Promise<Reply> {
+    return this.request('DELETE', `${path}?version=${await this.versionAt(path)}`);
+  }
+
+  /** Asks as {@link request} does; what acts on something that is there names the version that it has now. */
+  async lookedAt(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<Reply> {
+    const [, of] = ACTS_ON.find(([acting]) => acting === method)?.[1].exec(path) ?? [];
+    if (of === undefined) return this.request(method, path, body, headers);
+    if (method === 'DELETE') return this.remove(of);
+    return this.request(method, path, { version: await this.versionAt(of), ...(body as object) }, headers);
   }
 
   /** Kills the process as a power failure would. */

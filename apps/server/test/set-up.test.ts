@@ -37,8 +37,8 @@ describe('breakdowns', () => {
       { name: 'Ferry Lane', heading: false, depth: 1, parent: 'Orchards', lines: 0 },
       { name: 'Press house', heading: false, depth: 0 },
     ]);
-    const usual = await put(`${path}/breakdowns/1`, { name: 'Site', usualValue: 'Press house', version: 1 });
-    expect(usual.body).toMatchObject({ usualValue: 'Press house', version: 2 });
+    const usual = await put(`${path}/breakdowns/1`, { name: 'Site', usualValue: 'Press house', version: 4 });
+    expect(usual.body).toMatchObject({ usualValue: 'Press house', version: 5 });
     expect((await put(`${path}/breakdowns/1`, { name: 'Place', version: 1 })).status).toBe(409);
   });
 
@@ -61,7 +61,11 @@ describe('breakdowns', () => {
       'breakdown-value-heading at lines.0.breakdowns.Site',
     );
     expect((await post(`${path}/entries`, read('Ferry Lane'))).status).toBe(201);
-    await put(`${path}/breakdowns/1/values/2`, { name: 'Ferry Lane', parent: 'Orchards', active: false });
+    await server.lookedAt('PUT', `${path}/breakdowns/1/values/2`, {
+      name: 'Ferry Lane',
+      parent: 'Orchards',
+      active: false,
+    });
     expect(problemCodes(await post(`${path}/entries`, read('Ferry Lane')))).toContain(
       'breakdown-value-retired at lines.0.breakdowns.Site',
     );
@@ -70,30 +74,30 @@ describe('breakdowns', () => {
   });
 
   test('keep what posted lines name', async () => {
-    expect(problemCodes(await server.request('DELETE', `${path}/breakdowns/1/values/2`))).toEqual([
+    expect(problemCodes(await server.remove(`${path}/breakdowns/1/values/2`))).toEqual([
       'breakdown-value-in-use at ',
     ]);
-    expect(problemCodes(await server.request('DELETE', `${path}/breakdowns/1/values/1`))).toEqual([
+    expect(problemCodes(await server.remove(`${path}/breakdowns/1/values/1`))).toEqual([
       'breakdown-value-in-use at ',
     ]);
-    expect(problemCodes(await server.request('DELETE', `${path}/breakdowns/1/values/3`))).toEqual([
+    expect(problemCodes(await server.remove(`${path}/breakdowns/1/values/3`))).toEqual([
       'breakdown-value-in-use at ',
     ]);
-    expect(problemCodes(await server.request('DELETE', `${path}/breakdowns/1`))).toEqual(['breakdown-in-use at ']);
+    expect(problemCodes(await server.remove(`${path}/breakdowns/1`))).toEqual(['breakdown-in-use at ']);
     expect(problemCodes(await post(`${path}/breakdowns/1/values`, { name: 'Barn', parent: 'Ferry Lane' }))).toEqual([
       'breakdown-value-posted at parent',
     ]);
     expect(problemCodes(await post(`${path}/breakdowns`, { name: 'Fund', selfBalancing: true }))).toEqual([
       'breakdown-in-use at selfBalancing',
     ]);
-    expect((await server.request('DELETE', `${path}/breakdowns/9`)).status).toBe(404);
+    expect((await server.remove(`${path}/breakdowns/9`)).status).toBe(404);
   });
 
   test('that nothing names can go', async () => {
     await post(`${path}/breakdowns`, { name: 'Project' });
     await post(`${path}/breakdowns/2/values`, { name: 'Cider fair' });
     await post(`${path}/breakdowns/2/values`, { name: 'Stall', parent: 'Cider fair' });
-    expect((await server.request('DELETE', `${path}/breakdowns/2`)).status).toBe(204);
+    expect((await server.remove(`${path}/breakdowns/2`)).status).toBe(204);
     expect((await get(`${path}/breakdowns`)).body).toHaveLength(1);
   });
 
@@ -146,7 +150,7 @@ describe('contacts', () => {
     expect(problemCodes(await post(`${path}/entries`, sale))).toContain('contact-retired at lines.0.contact');
     await put(`${path}/contacts/1`, { ...low, name: 'Low Weir', version: 2 });
     expect((await post(`${path}/entries`, sale)).status).toBe(201);
-    expect(problemCodes(await server.request('DELETE', `${path}/contacts/1`))).toEqual(['contact-in-use at ']);
+    expect(problemCodes(await server.remove(`${path}/contacts/1`))).toEqual(['contact-in-use at ']);
   });
 
   test('duplicates are merged: their names lead to the one that stays, in one step', async () => {
@@ -173,8 +177,8 @@ describe('contacts', () => {
     expect(problemCodes(await post(`${path}/contacts/1/merge`, { into: 3, version: 4 }))).toEqual([
       'contact-merged at into',
     ]);
-    expect(problemCodes(await server.request('DELETE', `${path}/contacts/1`))).toEqual(['contact-in-use at ']);
-    expect((await server.request('DELETE', `${path}/contacts/3`)).status).toBe(204);
+    expect(problemCodes(await server.remove(`${path}/contacts/1`))).toEqual(['contact-in-use at ']);
+    expect((await server.remove(`${path}/contacts/3`)).status).toBe(204);
   });
 });
 
@@ -263,13 +267,16 @@ describe('an organisation', () => {
     expect(body.map((item: { key: string }) => item.key)).toEqual(
       expect.arrayContaining(['bank-statements', 'funds']),
     );
-    const kept = await put(`${path}/papers/funds`, { state: 'at-hand', note: 'in the blue folder' });
+    const kept = await server.lookedAt('PUT', `${path}/papers/funds`, {
+      state: 'at-hand',
+      note: 'in the blue folder',
+    });
     expect(kept.body.find((candidate: { key: string }) => candidate.key === 'funds')).toMatchObject({
       state: 'at-hand',
       note: 'in the blue folder',
     });
-    expect((await put(`${path}/papers/funds`, { state: 'lost', note: '' })).status).toBe(422);
-    expect((await put(`${path}/papers/no-such`, { state: 'wanted', note: '' })).status).toBe(404);
+    expect((await server.lookedAt('PUT', `${path}/papers/funds`, { state: 'lost', note: '' })).status).toBe(422);
+    expect((await server.lookedAt('PUT', `${path}/papers/no-such`, { state: 'wanted', note: '' })).status).toBe(404);
   });
 });
 
@@ -289,7 +296,7 @@ test('the overview tells where each organisation stands', async () => {
     proofsFailing: 0,
   });
   const { papersWanted } = await status();
-  await put(`${path}/papers/funds`, { state: 'not-needed', note: '' });
+  await server.lookedAt('PUT', `${path}/papers/funds`, { state: 'not-needed', note: '' });
   const fund = { breakdowns: { Fund: 'General fund' } };
   await post(`${path}/entries`, entry('2026-03-02', '6100', '1010', '20.00', fund));
   await post(`${path}/entries`, entry('2026-05-02', '6100', '1010', '20.00', fund));
@@ -333,7 +340,7 @@ describe('the audit trail', () => {
     await put(`${path}/accounts/${made.id}`, { number: '6110', name: 'Rent of the barn', version: 2 });
     await post(`${path}/contacts`, { name: 'Low Weir', roles: ['customer'] });
     await server.request('PATCH', path, { name: 'Sallow Reach Press', version: 1 });
-    await server.request('DELETE', `${path}/accounts/${made.id}`);
+    await server.remove(`${path}/accounts/${made.id}`);
     const { body } = await get(`${path}/set-up-changes`);
     expect(
       body.map((item: { subject: string; action: string; title: string }) => [item.subject, item.action, item.title]),

@@ -40,10 +40,37 @@ export class TakeOn {
     return (await this.ask('GET', `/trays/${tray}`)).body as TrayRowsResponse;
   }
 
+  /** Asks for a tray to be posted as it is now. */
+  async askToPost(tray: string): Promise<Reply> {
+    const { trays } = await this.now();
+    const version = trays.find((other) => other.tray === tray)?.version ?? 0;
+    return this.ask('POST', `/trays/${tray}/posting`, { version });
+  }
+
   async post(tray: string): Promise<TakeOnResponse> {
-    const { status, body } = await this.ask('POST', `/trays/${tray}/posting`);
+    const { status, body } = await this.askToPost(tray);
     expect([status, body.problems]).toEqual([200, undefined]);
     return body as TakeOnResponse;
+  }
+
+  /** Types something else into a row, as it is now. */
+  async change(tray: string, id: number | undefined, cells: Cells): Promise<Reply> {
+    return this.ask('PUT', `/trays/${tray}/rows/${id}`, { cells, version: await this.versionOfRow(tray, id) });
+  }
+
+  /** Takes a row away, as it is now. */
+  async remove(tray: string, id: number | undefined): Promise<Reply> {
+    return this.ask('DELETE', `/trays/${tray}/rows/${id}?version=${await this.versionOfRow(tray, id)}`);
+  }
+
+  /** Signs off what is typed now. */
+  async signOff(): Promise<Reply> {
+    const { version } = await this.now();
+    return this.ask('POST', '/sign-off', { version });
+  }
+
+  private async versionOfRow(tray: string, id: number | undefined): Promise<number> {
+    return (await this.rows(tray)).rows.find((row) => row.id === id)?.version ?? 0;
   }
 
   /** Balances at the changeover date by number, debit positive, without those at zero. */

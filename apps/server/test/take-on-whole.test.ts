@@ -86,6 +86,7 @@ describe.each([
   ): Promise<void> => {
     await server.request('PUT', `${path}/take-on/trays/${tray}/rows/${row.id}`, {
       cells: { ...row.cells, ...cells },
+      version: row.version,
     });
   };
 
@@ -140,7 +141,8 @@ describe.each([
     expect((await first('stock')).map((item) => (item as unknown[])[1])).toContain(tenfold.id);
     await mend('stock', tenfold, { quantity: String(slid.quantity) });
 
-    const signed = await server.request('POST', `${path}/take-on/sign-off`);
+    const { version } = await server.done('GET', `${path}/take-on`);
+    const signed = await server.request('POST', `${path}/take-on/sign-off`, { version });
     expect([signed.status, signed.body.problems]).toEqual([200, undefined]);
     expect((signed.body as TakeOnResponse).clearing.every(({ posted }) => posted === '0.00')).toBe(true);
 

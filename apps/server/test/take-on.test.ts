@@ -43,10 +43,7 @@ describe('a take-on', () => {
     const [between] = (
       await books.ask('POST', '/trays/customers/rows', { rows: [{ cells: { contact: 'Between' } }], after: count })
     ).body.ids;
-    expect(
-      (await books.ask('PUT', `/trays/customers/rows/${two}`, { cells: { contact: 'Low Weir', unpaid: '13' } }))
-        .status,
-    ).toBe(204);
+    expect((await books.change('customers', two, { contact: 'Low Weir', unpaid: '13' })).status).toBe(204);
     const { rows } = await books.rows('customers');
     expect(rows.map(({ id, cells, amount }) => [id, cells, amount])).toEqual([
       [count, { contact: 'Nobody', unpaid: 'much' }, null],
@@ -56,9 +53,10 @@ describe('a take-on', () => {
     expect(rows[0]?.problems.map((problem) => `${problem.code} at ${problem.path}`)).toEqual([
       'amount-not-an-amount at unpaid',
     ]);
-    expect((await books.ask('DELETE', `/trays/customers/rows/${count}`)).status).toBe(204);
-    expect((await books.ask('DELETE', `/trays/customers/rows/${count}`)).status).toBe(404);
-    expect((await books.ask('DELETE', '/trays/customers/rows')).status).toBe(204);
+    expect((await books.remove('customers', count)).status).toBe(204);
+    expect((await books.remove('customers', count)).status).toBe(404);
+    const { version } = await books.rows('customers');
+    expect((await books.ask('DELETE', `/trays/customers/rows?version=${version}`)).status).toBe(204);
     expect((await books.rows('customers')).rows).toEqual([]);
     expect((await books.ask('GET', '/trays/cupboard')).status).toBe(404);
     expect(
@@ -114,7 +112,7 @@ describe('a take-on', () => {
       (await server.request('GET', `${books.path}/entries?from=2025-01-01&to=2026-12-31`)).body.total ??
       (await server.request('GET', `${books.path}/entries?from=2025-01-01&to=2026-12-31`)).body.entries.length;
     expect(await count()).toBe(1);
-    await books.ask('PUT', `/trays/customers/rows/${row}`, { cells: { ...CUSTOMERS[0], unpaid: '340.00' } });
+    await books.change('customers', row, { ...CUSTOMERS[0], unpaid: '340.00' });
     expect((await books.now()).trays.find(({ tray }) => tray === 'customers')?.state).toBe('changed');
     const after = await books.post('customers');
     expect(await count()).toBe(3);
@@ -152,7 +150,7 @@ describe('a take-on', () => {
   test('does not post rows that cannot be read, and says which', async () => {
     const books = await TakeOn.begin(server);
     const [row] = await books.add('customers', { contact: 'Nobody', unpaid: '1' });
-    const { status, body } = await books.ask('POST', '/trays/customers/posting');
+    const { status, body } = await books.askToPost('customers');
     expect([status, body.problems[0]]).toEqual([
       422,
       {
@@ -161,7 +159,7 @@ describe('a take-on', () => {
         message: 'Customers: There is no contact “Nobody”.',
       },
     ]);
-    expect((await books.ask('POST', '/trays/history/posting')).status).toBe(422);
+    expect((await books.askToPost('history')).status).toBe(422);
   });
 
   test('finds a planted slip and leads to its row', async () => {
@@ -181,7 +179,7 @@ describe('a take-on', () => {
     await books.add('trial-balance', ...OLD.slice(0, -1));
     await books.add('customers', ...CUSTOMERS);
     await books.add('suppliers', ...SUPPLIERS);
-    const refused = await books.ask('POST', '/sign-off');
+    const refused = await books.signOff();
     expect([refused.status, refused.body.problems[0].message]).toEqual([
       422,
       'The old trial balance is out by 3,315.00.',
@@ -193,7 +191,7 @@ describe('a take-on', () => {
     ]);
     expect((await books.ask('POST', '/equity', { account: '1010', amount: '3315.00' })).status).toBe(422);
     expect((await books.ask('POST', '/equity', { account: '3000', amount: '3315.00' })).status).toBe(200);
-    const signed = await books.ask('POST', '/sign-off');
+    const signed = await books.signOff();
     expect([signed.status, signed.body.signedOff.by, signed.body.inTheWay]).toEqual([200, 'owner', []]);
     expect(await books.balances()).toEqual(BALANCES);
     const pack = await fetch(`${server.url}${books.path}/take-on/pack.pdf`, { headers: { cookie: server.session } });
@@ -235,9 +233,9 @@ describe('a take-on', () => {
       ['signed-off', null],
     ]);
     await books.add('suppliers', { contact: 'Low Weir', document: '78', unpaid: '5' });
-    expect(
-      (await books.ask('POST', '/sign-off')).body.problems.map((problem: { message: string }) => problem.message),
-    ).toEqual(['Suppliers: a difference of 5.00.']);
+    expect((await books.signOff()).body.problems.map((problem: { message: string }) => problem.message)).toEqual([
+      'Suppliers: a difference of 5.00.',
+    ]);
   });
 
   test('takes the running year by month; it counts in the year’s statements and is closed with it', async () => {
@@ -254,7 +252,7 @@ describe('a take-on', () => {
       { account: '4000', month: 'feb', credit: '150' },
       { account: '4000', month: 'mar', credit: '70' },
     );
-    expect((await books.ask('POST', '/sign-off')).status).toBe(200);
+    expect((await books.signOff()).status).toBe(200);
     const result = async (from: string, to: string): Promise<string> =>
       (await server.request('GET', `${books.path}/reports/income-statement.csv?from=${from}&to=${to}`)).body
         .split('\n')
@@ -283,12 +281,11 @@ describe('a take-on', () => {
       { account: '4000', credit: '100' },
       { account: '6100', debit: '40' },
     );
-    expect((await books.ask('POST', '/sign-off')).body.problems[0].message).toMatch(
-      /say into which account they are closed/,
-    );
-    expect((await books.ask('PUT', '', { closesInto: '1010' })).status).toBe(422);
-    expect((await books.ask('PUT', '', { closesInto: '3200' })).body.closesInto).toBe('3200');
-    expect((await books.ask('POST', '/sign-off')).status).toBe(200);
+    expect((await books.signOff()).body.problems[0].message).toMatch(/say into which account they are closed/);
+    const { version } = await books.now();
+    expect((await books.ask('PUT', '', { version, closesInto: '1010' })).status).toBe(422);
+    expect((await books.ask('PUT', '', { version, closesInto: '3200' })).body.closesInto).toBe('3200');
+    expect((await books.signOff()).status).toBe(200);
     expect(await books.balances()).toEqual({ 1010: '60.00', 3200: '-60.00' });
   });
 
@@ -298,8 +295,8 @@ describe('a take-on', () => {
     const stationary = await books.add('customers', item(1), item(2));
     const requests = Array.from({ length: 30 }, (_, index) => index + 3).flatMap((index) => [
       books.ask('POST', '/trays/customers/rows', { rows: [{ cells: item(index) }] }),
-      books.ask('PUT', `/trays/customers/rows/${stationary[0]}`, { cells: { ...item(1), unpaid: `${index}.00` } }),
-      ...(index % 5 === 0 ? [books.ask('POST', '/trays/customers/posting')] : []),
+      books.change('customers', stationary[0], { ...item(1), unpaid: `${index}.00` }),
+      ...(index % 5 === 0 ? [books.askToPost('customers')] : []),
       ...(index % 11 === 0 ? [books.ask('DELETE', '/trays/customers/posting')] : []),
     ]);
     const statuses = new Set((await Promise.all(requests)).map(({ status }) => status));
@@ -328,7 +325,10 @@ describe('a take-on', () => {
       acknowledged.push(
         ...(await fresh.request('POST', `${path}/take-on/trays/trial-balance/rows`, { rows: many })).body.ids,
       );
-    const pending = fresh.request('POST', `${path}/take-on/trays/trial-balance/posting`).catch(() => undefined);
+    const { trays } = await fresh.done('GET', `${path}/take-on`);
+    const pending = fresh
+      .request('POST', `${path}/take-on/trays/trial-balance/posting`, { version: trays[0].version })
+      .catch(() => undefined);
     await fresh.kill();
     await pending;
     const again = await RunningServer.start({ folder: fresh.folder });
@@ -362,7 +362,7 @@ test('the proofs of detail go on as entries touch the accounts', async () => {
     accumulated: '300',
   });
   await books.add('stock', { item: 'Stakes', quantity: '10', cost: '3', account: '1200' });
-  expect((await books.ask('POST', '/sign-off')).status).toBe(200);
+  expect((await books.signOff()).status).toBe(200);
 
   const post = async (date: string, debit: Cells, credit: Cells): Promise<string> => {
     const lines = [

@@ -9,7 +9,7 @@ afterAll(() => server.stop());
 const post = (path: string, body: object): Promise<Reply> => server.request('POST', path, body);
 const put = (path: string, body: object): Promise<Reply> => server.request('PUT', path, body);
 const get = (path: string): Promise<Reply> => server.request('GET', path);
-const drop = (path: string): Promise<Reply> => server.request('DELETE', path);
+const drop = (path: string): Promise<Reply> => server.remove(path);
 
 const standard = {
   code: 'P20',
@@ -185,7 +185,14 @@ describe('currencies', () => {
     const first = await put(`${path}/exchange-rates/USD/2025-12-31`, { ratePerBase: '1.0811' });
     expect([first.status, first.body]).toEqual([
       200,
-      { currency: 'USD', date: '2025-12-31', rate: null, ratePerBase: '1.0811', inverse: '0.924984' },
+      {
+        currency: 'USD',
+        date: '2025-12-31',
+        rate: null,
+        ratePerBase: '1.0811',
+        inverse: '0.924984',
+        version: expect.any(Number),
+      },
     ]);
     await put(`${path}/exchange-rates/USD/2026-01-15`, { rate: '0.93' });
     const [usd] = (await get(`${path}/currencies?from=2026-01-01&to=2026-01-31`)).body;

@@ -57,7 +57,7 @@ async function taxedBooks(): Promise<string> {
   return path;
 }
 
-const post = (path: string, body: object): Promise<Reply> => server.request('POST', `${base}${path}`, body);
+const post = (path: string, body: object): Promise<Reply> => server.lookedAt('POST', `${base}${path}`, body);
 const get = (path: string): Promise<Reply> => server.request('GET', `${base}${path}`);
 const SALE = {
   date: '2026-07-05',
@@ -248,7 +248,7 @@ test('a taxed entry is said again in one sentence, its tax in the amount', async
 describe('a tax code that entries name', () => {
   test('is neither removed nor turned round, by the server or by the file', async () => {
     const [code] = (await get('/tax-codes')).body.filter((candidate: { code: string }) => candidate.code === 'STD');
-    const removed = await server.request('DELETE', `${base}/tax-codes/${code.id}`);
+    const removed = await server.remove(`${base}/tax-codes/${code.id}`);
     expect([removed.status, problemCodes(removed)]).toEqual([422, ['tax-code-in-use at ']]);
     const turned = await server.request('PUT', `${base}/tax-codes/${code.id}`, {
       code: 'STD',

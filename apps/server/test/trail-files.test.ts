@@ -34,7 +34,10 @@ beforeAll(async () => {
     reason: 'not its',
   });
   await server.request('PUT', `${path}/entries/${number}/planned-reversal`, { date: '2026-06-10' });
-  await server.request('POST', `${path}/entries/${number}/planned-reversal/give-up`, { reason: 'it stays' });
+  await server.request('POST', `${path}/entries/${number}/planned-reversal/give-up`, {
+    reason: 'it stays',
+    was: '2026-06-10',
+  });
 });
 afterAll(async () => {
   await server.stop();

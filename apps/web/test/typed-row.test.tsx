@@ -34,7 +34,7 @@ const settle = (): Promise<void> => act(async () => Promise.resolve());
 describe('a row that is typed', () => {
   test('is sent again when a cell is left after it could not be kept, and only then', async () => {
     const { waiting, ask } = answers();
-    const row = { id: 7, cells: {}, problems: [], remarks: [], amount: null, proposed: null };
+    const row = { id: 7, cells: {}, problems: [], remarks: [], amount: null, proposed: null, version: 1 };
     const line = { current: null };
     const { result } = renderHook(() =>
       useTypedRow(columns, row, parseCurrencyCode('EUR'), completions, line, (cells) => ask(cells)),
@@ -59,7 +59,15 @@ describe('a row that is typed', () => {
     const line = { current: null };
     const { result, rerender } = renderHook(
       ({ cells }: { cells: Cells }) => {
-        const row = { id: 7, cells: { ...cells }, problems: [], remarks: [], amount: null, proposed: null };
+        const row = {
+          id: 7,
+          cells: { ...cells },
+          problems: [],
+          remarks: [],
+          amount: null,
+          proposed: null,
+          version: 1,
+        };
         return useTypedRow(columns, row, parseCurrencyCode('EUR'), completions, line, (typed) => ask(typed));
       },
       { initialProps: { cells: {} } },

@@ -22,6 +22,7 @@ export type TemplatesWith<With extends Method> = {
 /** What a method of an address gives, takes in its body, and may be asked in its query. */
 export type Gives<At extends Template, With extends Method> = Of<Operation<At, With>, 'gives', never>;
 export type Takes<At extends Template, With extends Method> = Of<Operation<At, With>, 'takes', undefined>;
+export type Asked<At extends Template, With extends Method> = Of<Operation<At, With>, 'asks', never>;
 export type Asks<At extends Template> = Endpoints[At] extends infer Operations
   ? { [With in keyof Operations]: Of<Operations[With], 'asks', never> }[keyof Operations]
   : never;

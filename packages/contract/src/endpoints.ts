@@ -30,6 +30,7 @@ import type {
   BreakdownResponse,
   BreakdownValueRequest,
   ChangeBreakdownRequest,
+  ChangeBreakdownValueRequest,
 } from './breakdowns/breakdown.js';
 import type {
   ClosingQuery,
@@ -54,12 +55,12 @@ import type {
 } from './contacts/contact.js';
 import type {
   ChangeCurrencyRequest,
+  ChangeRateRequest,
   CurrenciesQuery,
   CurrencyRequest,
   CurrencyResponse,
   ExchangeRateResponse,
   ExchangeRatesQuery,
-  RateRequest,
 } from './currencies/currency.js';
 import type { PaperRequest, PaperResponse } from './gathering/paper.js';
 import type { HealthResponse } from './health/health.js';
@@ -71,7 +72,6 @@ import type {
   DraftSetRequest,
   DraftResponse,
   DraftsQuery,
-  DraftVersionQuery,
   EntriesImportResponse,
   EntriesQuery,
   PrintedEntriesQuery,
@@ -127,6 +127,7 @@ import type {
   PersonResponse,
   TakeInvitationRequest,
 } from './people/person.js';
+import type { LookedAt, LookedAtQuery } from './looked-at.js';
 import type { ProblemDetails } from './problems/problem-details.js';
 import type { LockedProofsResponse, ProofsQuery, ProofsResponse } from './proofs/proofs.js';
 import type {
@@ -173,25 +174,18 @@ import type {
 import type {
   BoardPapersRequest,
   BoardPapersResponse,
-  BoardPapersVersionQuery,
   IssuedPapersResponse,
   IssuePapersRequest,
   PapersSendingRequest,
   PrintedBoardPapersQuery,
   SendPapersRequest,
 } from './board-papers/board-papers.js';
-import type {
-  KeptReportRequest,
-  KeptReportResponse,
-  KeptReportVersionQuery,
-  KeptResponse,
-} from './kept-reports/kept-reports.js';
+import type { KeptReportRequest, KeptReportResponse, KeptResponse } from './kept-reports/kept-reports.js';
 import type {
   KeptNoteResponse,
   NoteRequest,
   NotesQuery,
   NotesResponse,
-  NoteVersionQuery,
   TakeNotesRequest,
 } from './statements/notes.js';
 import type {
@@ -223,9 +217,9 @@ import type {
   AcceptEquityRequest,
   AddedRowsResponse,
   ChangeTakeOnRequest,
+  ChangeTakeOnRowRequest,
   ReopenTakeOnRequest,
   TakeOnResponse,
-  TakeOnRowRequest,
   TakeOnRowsRequest,
   TrayRowsResponse,
 } from './take-on/take-on.js';
@@ -331,7 +325,7 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/accounts/{id}': {
     PUT: { takes: ChangeAccountRequest; gives: AccountResponse };
-    DELETE: { gives: void };
+    DELETE: { asks: LookedAtQuery; gives: void };
   };
   '/api/organisations/{organisation}/archive.zip': {
     GET: { gives: ArchiveFile };
@@ -342,14 +336,14 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/breakdowns/{id}': {
     PUT: { takes: ChangeBreakdownRequest; gives: BreakdownResponse };
-    DELETE: { gives: void };
+    DELETE: { asks: LookedAtQuery; gives: void };
   };
   '/api/organisations/{organisation}/breakdowns/{id}/values': {
     POST: { takes: BreakdownValueRequest; gives: BreakdownResponse };
   };
   '/api/organisations/{organisation}/breakdowns/{id}/values/{value}': {
-    PUT: { takes: BreakdownValueRequest; gives: BreakdownResponse };
-    DELETE: { gives: void };
+    PUT: { takes: ChangeBreakdownValueRequest; gives: BreakdownResponse };
+    DELETE: { asks: LookedAtQuery; gives: void };
   };
   '/api/organisations/{organisation}/contacts': {
     GET: { gives: ContactResponse[] };
@@ -357,7 +351,7 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/contacts/{id}': {
     PUT: { takes: ChangeContactRequest; gives: ContactResponse };
-    DELETE: { gives: void };
+    DELETE: { asks: LookedAtQuery; gives: void };
   };
   '/api/organisations/{organisation}/contacts/{id}/where-paid': {
     GET: { gives: WherePaidResponse };
@@ -371,7 +365,7 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/currencies/{currency}': {
     PUT: { takes: ChangeCurrencyRequest; gives: CurrencyResponse };
-    DELETE: { gives: void };
+    DELETE: { asks: LookedAtQuery; gives: void };
   };
   '/api/organisations/{organisation}/drafts': {
     GET: { asks: DraftsQuery; gives: DraftResponse[] };
@@ -386,10 +380,10 @@ export interface Endpoints {
   '/api/organisations/{organisation}/drafts/{id}': {
     GET: { gives: DraftResponse };
     PUT: { takes: DraftRequest; gives: DraftResponse };
-    DELETE: { asks: DraftVersionQuery; gives: void };
+    DELETE: { asks: LookedAtQuery; gives: void };
   };
   '/api/organisations/{organisation}/drafts/{id}/bring-back': {
-    POST: { gives: DraftResponse };
+    POST: { takes: LookedAt; gives: DraftResponse };
   };
   '/api/organisations/{organisation}/drafts/{id}/notes': {
     POST: { takes: DraftNoteRequest; gives: DraftResponse };
@@ -488,8 +482,8 @@ export interface Endpoints {
     POST: { takes: CsvFile; gives: ImportCounts };
   };
   '/api/organisations/{organisation}/exchange-rates/{currency}/{date}': {
-    PUT: { takes: RateRequest; gives: ExchangeRateResponse };
-    DELETE: { gives: void };
+    PUT: { takes: ChangeRateRequest; gives: ExchangeRateResponse };
+    DELETE: { asks: LookedAtQuery; gives: void };
   };
   '/api/organisations/{organisation}/exports/{file}': {
     GET: { gives: TableFile };
@@ -551,7 +545,7 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/board-papers/{id}': {
     PUT: { takes: BoardPapersRequest; gives: KeptResponse };
-    DELETE: { asks: BoardPapersVersionQuery; gives: void };
+    DELETE: { asks: LookedAtQuery; gives: void };
   };
   '/api/organisations/{organisation}/board-papers/{id}/document.pdf': {
     GET: { asks: PrintedBoardPapersQuery; gives: PdfFile };
@@ -562,7 +556,7 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/kept-reports/{id}': {
     PUT: { takes: KeptReportRequest; gives: KeptResponse };
-    DELETE: { asks: KeptReportVersionQuery; gives: void };
+    DELETE: { asks: LookedAtQuery; gives: void };
   };
   '/api/organisations/{organisation}/outbox': {
     GET: { gives: OutboxMessageResponse[] };
@@ -582,14 +576,14 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/patterns/{id}': {
     PUT: { takes: PatternRequest; gives: PatternResponse };
-    DELETE: { asks: DraftVersionQuery; gives: void };
+    DELETE: { asks: LookedAtQuery; gives: void };
   };
   '/api/organisations/{organisation}/people': {
     GET: { gives: PersonResponse[] };
   };
   '/api/organisations/{organisation}/people/{id}': {
     PUT: { takes: ChangePersonRequest; gives: PersonResponse[] };
-    DELETE: { gives: void };
+    DELETE: { asks: LookedAtQuery; gives: void };
   };
   '/api/organisations/{organisation}/periods/{period}/closing': {
     PUT: { gives: void };
@@ -649,19 +643,19 @@ export interface Endpoints {
   '/api/organisations/{organisation}/recurring-journals/{id}': {
     GET: { asks: ProofsQuery; gives: RecurringJournalResponse };
     PUT: { takes: RecurringJournalRequest; gives: RecurringJournalResponse };
-    DELETE: { gives: RecurringJournalResponse };
+    DELETE: { asks: LookedAtQuery; gives: RecurringJournalResponse };
   };
   '/api/organisations/{organisation}/recurring-journals/{id}/preview': {
     GET: { asks: OccurrencesQuery; gives: RecurringPreviewResponse };
   };
   '/api/organisations/{organisation}/recurring-journals/{id}/approve': {
-    POST: { gives: RecurringJournalResponse };
+    POST: { takes: LookedAt; gives: RecurringJournalResponse };
   };
   '/api/organisations/{organisation}/recurring-journals/{id}/pause': {
     POST: { takes: PauseRequest; gives: RecurringJournalResponse };
   };
   '/api/organisations/{organisation}/recurring-journals/{id}/resume': {
-    POST: { gives: RecurringJournalResponse };
+    POST: { takes: LookedAt; gives: RecurringJournalResponse };
   };
   '/api/organisations/{organisation}/recurring-journals/{id}/post': {
     POST: { takes: PostOccurrenceRequest; gives: RecurringJournalResponse };
@@ -787,7 +781,7 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/reports/notes/{id}': {
     PUT: { takes: NoteRequest; gives: KeptNoteResponse };
-    DELETE: { asks: NoteVersionQuery; gives: void };
+    DELETE: { asks: LookedAtQuery; gives: void };
   };
   '/api/organisations/{organisation}/reports/open-items': {
     GET: { asks: OpenItemsQuery; gives: OpenItemsResponse };
@@ -895,22 +889,22 @@ export interface Endpoints {
     POST: { takes: ReopenTakeOnRequest; gives: TakeOnResponse };
   };
   '/api/organisations/{organisation}/take-on/sign-off': {
-    POST: { gives: TakeOnResponse };
+    POST: { takes: LookedAt; gives: TakeOnResponse };
   };
   '/api/organisations/{organisation}/take-on/trays/{tray}': {
     GET: { gives: TrayRowsResponse };
   };
   '/api/organisations/{organisation}/take-on/trays/{tray}/posting': {
-    POST: { gives: TakeOnResponse };
+    POST: { takes: LookedAt; gives: TakeOnResponse };
     DELETE: { gives: TakeOnResponse };
   };
   '/api/organisations/{organisation}/take-on/trays/{tray}/rows': {
     POST: { takes: TakeOnRowsRequest; gives: AddedRowsResponse };
-    DELETE: { gives: void };
+    DELETE: { asks: LookedAtQuery; gives: void };
   };
   '/api/organisations/{organisation}/take-on/trays/{tray}/rows/{row}': {
-    PUT: { takes: TakeOnRowRequest; gives: void };
-    DELETE: { gives: void };
+    PUT: { takes: ChangeTakeOnRowRequest; gives: void };
+    DELETE: { asks: LookedAtQuery; gives: void };
   };
   '/api/organisations/{organisation}/tax-codes': {
     GET: { gives: TaxCodeResponse[] };
@@ -918,7 +912,7 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/tax-codes/{id}': {
     PUT: { takes: ChangeTaxCodeRequest; gives: TaxCodeResponse };
-    DELETE: { gives: void };
+    DELETE: { asks: LookedAtQuery; gives: void };
   };
   '/api/overview': {
     GET: { gives: BooksStatusResponse[] };

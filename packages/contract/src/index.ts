@@ -1,10 +1,11 @@
 import 'reflect-metadata';
-export type { Address, Asks, Gives, Method, Takes, Template, TemplatesWith } from './address.js';
+export type { Address, Asked, Asks, Gives, Method, Takes, Template, TemplatesWith } from './address.js';
 export { addressOf, withQuery } from './address.js';
 export type * from './endpoints.js';
 export * from './paths.js';
 export * from './health/health.js';
 export * from './is-texts.js';
+export * from './looked-at.js';
 export * from './problems/problem-details.js';
 export * from './sessions/session.js';
 export * from './people/person.js';

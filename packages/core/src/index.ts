@@ -25,6 +25,7 @@ export * from './audit-trail/seal.js';
 export * from './audit-trail/sealed-history.js';
 export * from './audit-trail/set-up-change.js';
 export * from './audit-trail/stand-by-history.js';
+export * from './audit-trail/version-of.js';
 export * from './board-papers/issue-days.js';
 export * from './books/books.js';
 export * from './books/posting-while-closing.js';

@@ -60,6 +60,6 @@ export function useSendPapers(organisation: number, index: number) {
 /** Takes board papers apart. */
 export function useDropPapers(organisation: number) {
   return useOrganisationMutation(({ id, version }: BoardPapersResponse) =>
-    api.delete(withQuery(paths.boardPapers(organisation, id), { version })),
+    api.delete(paths.boardPapers(organisation, id), { version }),
   );
 }

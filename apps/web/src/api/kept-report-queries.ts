@@ -1,4 +1,4 @@
-import { type KeptReportRequest, type KeptReportResponse, paths, withQuery } from '@just-ledger/contract';
+import { type KeptReportRequest, type KeptReportResponse, paths } from '@just-ledger/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { useContext } from 'react';
 import { StageOfScreen } from './address.js';
@@ -24,7 +24,7 @@ export function useKeepReport(organisation: number, kept: KeptReportResponse | u
 /** Keeps a report no longer. */
 export function useDropKeptReport(organisation: number) {
   return useOrganisationMutation(({ id, version }: KeptReportResponse) =>
-    api.delete(withQuery(paths.keptReport(organisation, id), { version })),
+    api.delete(paths.keptReport(organisation, id), { version }),
   );
 }
 

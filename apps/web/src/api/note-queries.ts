@@ -20,7 +20,7 @@ export function useWriteNote(organisation: number, note: NoteResponse | undefine
 /** Takes a note away. */
 export function useDropNote(organisation: number) {
   return useOrganisationMutation(({ id, version }: NoteResponse) =>
-    api.delete(withQuery(paths.note(organisation, id), { version })),
+    api.delete(paths.note(organisation, id), { version }),
   );
 }
 

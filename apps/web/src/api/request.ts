@@ -1,7 +1,9 @@
 import type {
   Address,
+  Asked,
   FileOf,
   Gives,
+  LookedAt,
   Method,
   ProblemDetails,
   Takes,
@@ -23,6 +25,11 @@ export class RequestRefused extends Error {
   }
 }
 
+/** Whether somebody else has changed it since it was looked at. */
+export function isChangedSince(error: unknown): boolean {
+  return error instanceof RequestRefused && error.details.problems.some(({ code }) => code === 'changed-since');
+}
+
 /** The server could not be reached. */
 export class ServerAway extends Error {
   constructor() {
@@ -34,6 +41,8 @@ type Sent<At extends Template, With extends Method> =
   Takes<At, With> extends undefined
     ? [body?: undefined, headers?: Record<string, string>]
     : [body: Takes<At, With> extends FileOf<string> ? Blob : Takes<At, With>, headers?: Record<string, string>];
+
+type Removed<At extends Template> = [Asked<At, 'DELETE'>] extends [never] ? [] : [lookedAt: LookedAt];
 
 /** Asks the server, and knows what it gets. Each throws {@link RequestRefused} or {@link ServerAway}. */
 export const api = {
@@ -50,8 +59,11 @@ export const api = {
     address: Address<At>,
     ...[body]: Sent<At, 'PATCH'>
   ): Promise<Gives<At, 'PATCH'>> => send('PATCH', address, body),
-  delete: <At extends TemplatesWith<'DELETE'>>(address: Address<At>): Promise<Gives<At, 'DELETE'>> =>
-    send('DELETE', address),
+  /** Removes something; where others may change it, in the version that was looked at. */
+  delete: <At extends TemplatesWith<'DELETE'>>(
+    address: Address<At>,
+    ...[lookedAt]: Removed<At>
+  ): Promise<Gives<At, 'DELETE'>> => send('DELETE', lookedAt ? `${address}?version=${lookedAt.version}` : address),
 };
 
 async function send<T>(

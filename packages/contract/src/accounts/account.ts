@@ -1,3 +1,4 @@
+import { IsVersion } from '../looked-at.js';
 import {
   type AccountRole,
   type CashFlowClass,
@@ -42,7 +43,7 @@ export class AccountRequest {
 
 /** An account as it should be from now on: all of it, and the version that was looked at. */
 export class ChangeAccountRequest extends AccountRequest {
-  @IsInt() version!: number;
+  @IsVersion() version!: number;
 }
 
 /** An account of the chart with what stands on it. */

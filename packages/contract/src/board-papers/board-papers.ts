@@ -1,5 +1,5 @@
+import { IsVersion } from '../looked-at.js';
 import { type DeliveryState, PAPERS_UNITS, type PapersUnit, PAPER_SIZES, type PaperSize } from '@just-ledger/core';
-import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayUnique,
@@ -10,7 +10,6 @@ import {
   IsOptional,
   IsString,
   MaxLength,
-  Min,
 } from 'class-validator';
 
 /** To so many addresses papers are sent at once. */
@@ -26,12 +25,7 @@ export class BoardPapersRequest {
   /** Whether there is room to sign under the last statement. */
   @IsBoolean() signed!: boolean;
   /** For a change the version that was looked at. */
-  @IsOptional() @IsInt() @Min(1) version?: number;
-}
-
-/** Which version of board papers is taken away; any where left out. */
-export class BoardPapersVersionQuery {
-  @IsOptional() @IsInt() @Type(() => Number) version?: number;
+  @IsOptional() @IsVersion() version?: number;
 }
 
 /** Board papers as they were issued. */
@@ -82,7 +76,7 @@ export class PapersSendingRequest {
   /** The first day on which they are. The last of a month stands for the last of each. */
   @IsOptional() @IsString() @MaxLength(10) firstDay?: string;
   /** For a change the version that was looked at. */
-  @IsOptional() @IsInt() @Min(1) version?: number;
+  @IsOptional() @IsVersion() version?: number;
 }
 
 /** To whom papers go when they are issued, and whether they are issued by themselves. */
@@ -113,6 +107,8 @@ export class SendPapersRequest {
 
 /** Whom papers are sent to as they are issued; to nobody where left out. */
 export class IssuePapersRequest {
+  /** The version of the papers that was looked at. */
+  @IsVersion() version!: number;
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(MOST_RECIPIENTS)

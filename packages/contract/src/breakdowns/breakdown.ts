@@ -1,4 +1,5 @@
-import { IsBoolean, IsInt, IsOptional, IsString, MaxLength } from 'class-validator';
+import { IsVersion } from '../looked-at.js';
+import { IsBoolean, IsOptional, IsString, MaxLength } from 'class-validator';
 
 /** A breakdown to add. */
 export class BreakdownRequest {
@@ -10,10 +11,10 @@ export class BreakdownRequest {
 
 /** A breakdown as it should be from now on, and the version that was looked at. */
 export class ChangeBreakdownRequest extends BreakdownRequest {
-  @IsInt() version!: number;
+  @IsVersion() version!: number;
 }
 
-/** A value to add, or as it should be from now on. */
+/** A value to add. */
 export class BreakdownValueRequest {
   @IsString() @MaxLength(160) name!: string;
   /** The name of the value it stands under. */
@@ -21,6 +22,11 @@ export class BreakdownValueRequest {
   /** For a fund: the number of the equity account that takes its part of the result. */
   @IsOptional() @IsString() @MaxLength(40) account?: string;
   @IsOptional() @IsBoolean() active?: boolean;
+}
+
+/** A value as it should be from now on, and the version of its breakdown that was looked at. */
+export class ChangeBreakdownValueRequest extends BreakdownValueRequest {
+  @IsVersion() version!: number;
 }
 
 /** A value of a breakdown. */
@@ -47,5 +53,6 @@ export interface BreakdownResponse {
   /** Numbers of the accounts whose lines must name a value. */
   requiredBy: string[];
   values: BreakdownValueResponse[];
+  /** Of the breakdown with its values. */
   version: number;
 }

@@ -1,3 +1,4 @@
+import { IsVersion } from '../looked-at.js';
 import { type ClosingForm, type CivilDate, type Period, PAPER_SIZES, type PaperSize } from '@just-ledger/core';
 import { CLOSING_FORMS } from '@just-ledger/core';
 import { Type } from 'class-transformer';
@@ -37,6 +38,8 @@ export class ReopeningQuery {
 /** Closing a year for good. */
 export class ClosingRequest {
   @IsOptional() @IsIn([...CLOSING_FORMS]) form?: ClosingForm;
+  /** The version of the rehearsal that was looked at: refused if the books make something else of it by now. */
+  @IsOptional() @IsVersion() version?: number;
 }
 
 /** Why a month is unlocked or a year reopened. */
@@ -66,6 +69,8 @@ export interface ClosingRehearsalResponse {
   wholeYear: boolean;
   closed: boolean;
   form: ClosingForm;
+  /** Of the entries that it would post. */
+  version: number;
   /** With their numbers once they are posted. */
   entries: { explanation: string; number: string | null; lines: ClosingLineResponse[] }[];
   /** Who closed the year, and when. */
@@ -167,6 +172,8 @@ export class ProfitSharingRequest {
   @ValidateNested({ each: true })
   @Type(() => PartnerShareRequest)
   partners!: PartnerShareRequest[];
+  /** The version of what was agreed from that day, as it was looked at; left out or 0 where nothing was. */
+  @IsOptional() @IsVersion() version?: number;
 }
 
 /** How partners share the result from a day on. */
@@ -174,6 +181,7 @@ export interface ProfitSharingResponse {
   from: string;
   interest: string;
   partners: { account: string; name: string; salary: string; weight: number }[];
+  version: number;
 }
 
 /** Whether only one month is locked or unlocked, or those before or after it too. */

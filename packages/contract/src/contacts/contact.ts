@@ -1,3 +1,4 @@
+import { IsVersion } from '../looked-at.js';
 import type { BankDetails, CurrencyCode, ContactId, FieldChange } from '@just-ledger/core';
 import { Type } from 'class-transformer';
 import {
@@ -41,7 +42,7 @@ export class ContactRequest {
 
 /** A contact as it should be from now on, and the version that was looked at. */
 export class ChangeContactRequest extends ContactRequest {
-  @IsInt() version!: number;
+  @IsVersion() version!: number;
 }
 
 /** The last change of where a contact is paid, as long as nothing was paid to it since. */
@@ -53,7 +54,7 @@ export interface WherePaidResponse {
 export class MergeContactRequest {
   /** The id of the contact that stays. */
   @IsInt() @Min(1) into!: ContactId;
-  @IsInt() version!: number;
+  @IsVersion() version!: number;
 }
 
 /** A contact. */

@@ -1,5 +1,6 @@
+import { IsVersion } from '../looked-at.js';
 import type { CurrencyCode } from '@just-ledger/core';
-import { IsInt, IsOptional, IsString, MaxLength } from 'class-validator';
+import { IsOptional, IsString, MaxLength } from 'class-validator';
 
 /** A currency to know rates of; accounts by number. */
 export class CurrencyRequest {
@@ -12,13 +13,18 @@ export class CurrencyRequest {
 
 /** A currency as it should be from now on, and the version that was looked at. */
 export class ChangeCurrencyRequest extends CurrencyRequest {
-  @IsInt() version!: number;
+  @IsVersion() version!: number;
 }
 
 /** A rate one way: base units for one foreign unit, or foreign units for one base unit. */
 export class RateRequest {
   @IsOptional() @IsString() @MaxLength(40) rate?: string;
   @IsOptional() @IsString() @MaxLength(40) ratePerBase?: string;
+}
+
+/** The rate of a day from now on, and the version that was looked at; left out or 0 where the day had none. */
+export class ChangeRateRequest extends RateRequest {
+  @IsOptional() @IsVersion() version?: number;
 }
 
 /** Which span the opening and closing rates are wanted of. */
@@ -42,6 +48,7 @@ export interface ExchangeRateResponse {
   ratePerBase: string | null;
   /** Six significant digits. */
   inverse: string;
+  version: number;
 }
 
 /** A foreign currency that the books know rates of. */

@@ -1,3 +1,4 @@
+import { IsVersion } from '../looked-at.js';
 import { FINDING_STATES, type FindingState, type FindingType } from '@just-ledger/core';
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
 
@@ -25,6 +26,8 @@ export interface FindingResponse {
   reason: string | null;
   by: string | null;
   at: string | null;
+  /** Of what was said of it; 0 where nothing was. */
+  version: number;
 }
 
 /** The findings of a span of days. */
@@ -42,4 +45,6 @@ export class FindingStateRequest {
   @IsOptional() @IsString() @MaxLength(500) reason?: string;
   /** What it rests on as it was read: once that has changed it is open again. Left out, it stays looked at. */
   @IsOptional() @IsString() @MaxLength(2000) evidence?: string;
+  /** The version that was looked at; left out or 0 where nothing was said of it yet. */
+  @IsOptional() @IsVersion() version?: number;
 }

@@ -1,8 +1,10 @@
+import { IsVersion } from '../looked-at.js';
 import { PAPER_STATES, type PaperState } from '@just-ledger/core';
 import { IsIn, IsString, MaxLength } from 'class-validator';
 
 /** What stands of a paper now. */
 export class PaperRequest {
+  @IsVersion() version!: number;
   @IsIn([...PAPER_STATES]) state!: PaperState;
   @IsString() @MaxLength(500) note!: string;
 }
@@ -14,4 +16,5 @@ export interface PaperResponse {
   gives: string;
   state: PaperState;
   note: string;
+  version: number;
 }

@@ -1,3 +1,4 @@
+import { IsVersion } from '../looked-at.js';
 import {
   type CurrencyCode,
   DAY_BOOKS,
@@ -105,10 +106,14 @@ export class ReverseRequest {
 /** The day on which an entry is to be reversed by itself. */
 export class PlanReversalRequest {
   @IsString() @MaxLength(10) date!: string;
+  /** The day that it was planned for as it was looked at; left out where it was planned for none. */
+  @IsOptional() @IsString() @MaxLength(10) was?: string;
 }
 
 /** Why an entry is not to be reversed after all. */
 export class GiveUpReversalRequest {
+  /** The day that it was planned for as it was looked at. */
+  @IsString() @MaxLength(10) was!: string;
   @IsString() @MaxLength(1000) reason!: string;
 }
 
@@ -152,13 +157,12 @@ export class DraftRequest {
   @IsArray() @ArrayMaxSize(10_000) @ValidateNested({ each: true }) @Type(() => DraftLine) lines!: DraftLine[];
   @IsOptional() @IsBoolean() forReview?: boolean;
   /** The version that was looked at, when a draft is changed. */
-  @IsOptional() @IsInt() version?: number;
+  @IsOptional() @IsVersion() version?: number;
 }
 
 /** A draft to post: as it was kept, or as it stands where it was looked at. */
 export class PostDraftRequest {
-  /** The version that was looked at. */
-  @IsOptional() @IsInt() version?: number;
+  @IsVersion() version!: number;
   /** What is posted instead of what was kept. */
   @IsOptional() @IsObject() @ValidateNested() @Type(() => EntryRequest) entry?: EntryRequest;
 }
@@ -178,13 +182,13 @@ export class PatternRequest {
   @IsString() @MaxLength(120) name!: string;
   @IsObject() @ValidateNested() @Type(() => DraftRequest) entry!: DraftRequest;
   /** The version that was looked at, when a pattern is changed. */
-  @IsOptional() @IsInt() version?: number;
+  @IsOptional() @IsVersion() version?: number;
 }
 
 /** A draft in the version that was looked at. */
 export class LookedAtDraft {
   @IsInt() id!: number;
-  @IsInt() version!: number;
+  @IsVersion() version!: number;
 }
 
 /** Drafts to post together as they were kept: all of them, or none. */
@@ -201,8 +205,7 @@ export class PostDraftsRequest {
 /** Why a draft goes back to who prepared it. */
 export class SendBackRequest {
   @IsString() @MaxLength(1000) reason!: string;
-  /** The version that was looked at. */
-  @IsOptional() @IsInt() version?: number;
+  @IsVersion() version!: number;
 }
 
 /** Something said about a draft. */
@@ -213,11 +216,6 @@ export class DraftNoteRequest {
 /** Which drafts to list: those that wait, or those that were discarded. */
 export class DraftsQuery {
   @IsOptional() @IsIn(['discarded']) state?: 'discarded';
-}
-
-/** The version of a draft that was looked at. */
-export class DraftVersionQuery {
-  @IsOptional() @IsInt() @Type(() => Number) version?: number;
 }
 
 /** Of which accounts it is asked what they usually see. */

@@ -1,3 +1,4 @@
+import { IsVersion } from '../looked-at.js';
 import type { RelativeSpan } from '@just-ledger/core';
 import { keysOf, RELATIVE_SPANS } from '@just-ledger/core';
 import { Type } from 'class-transformer';
@@ -6,12 +7,10 @@ import {
   IsArray,
   IsBoolean,
   IsIn,
-  IsInt,
   IsOptional,
   IsString,
   Matches,
   MaxLength,
-  Min,
   ValidateNested,
 } from 'class-validator';
 
@@ -39,12 +38,7 @@ export class KeptReportRequest {
   /** Whether everybody in the organisation has it; else only who keeps it. */
   @IsBoolean() shared!: boolean;
   /** For a change the version that was looked at. */
-  @IsOptional() @IsInt() @Min(1) version?: number;
-}
-
-/** Which version of a kept report is taken away; any where left out. */
-export class KeptReportVersionQuery {
-  @IsOptional() @IsInt() @Type(() => Number) version?: number;
+  @IsOptional() @IsVersion() version?: number;
 }
 
 /** A kept report, with the days that it has today. */

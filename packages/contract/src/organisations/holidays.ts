@@ -1,3 +1,4 @@
+import { IsVersion } from '../looked-at.js';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsOptional, IsString, MaxLength, ValidateNested } from 'class-validator';
 
@@ -14,9 +15,12 @@ export class HolidaysRequest {
   @ValidateNested({ each: true })
   @Type(() => HolidayRequest)
   holidays!: HolidayRequest[];
+  /** The version of the list that was looked at. */
+  @IsVersion() version!: number;
 }
 
 /** All holidays of an organisation, in the order of their dates. */
 export interface HolidaysResponse {
   holidays: { date: string; name: string }[];
+  version: number;
 }

@@ -1,3 +1,4 @@
+import { IsVersion } from '../looked-at.js';
 import type {
   CivilDate,
   CurrencyCode,
@@ -93,7 +94,7 @@ export class ChangeOrganisationRequest {
   @Nullable() @IsOptional() @IsString() @MaxLength(40) twoPeopleFrom?: string | null;
   /** Who posts into a month that is being closed. */
   @IsOptional() @IsIn([...POSTS_WHILE_CLOSING]) postsWhileClosing?: PostsWhileClosing;
-  @IsInt() version!: number;
+  @IsVersion() version!: number;
 }
 
 /** The answers of a start that is not finished, just as they were typed. */

@@ -1,8 +1,10 @@
+import { IsVersion } from '../looked-at.js';
 import { type DeliveryState, MEMBER_ROLE_KEYS, type MemberRole } from '@just-ledger/core';
 import { IsEmail, IsIn, IsOptional, IsString, MaxLength, MinLength } from 'class-validator';
 
 /** What a person may do from now on. */
 export class ChangePersonRequest {
+  @IsVersion() version!: number;
   @IsIn(MEMBER_ROLE_KEYS) role!: MemberRole;
 }
 
@@ -42,6 +44,7 @@ export interface PersonResponse {
   since: string | null;
   /** Whether this is who asks. */
   you: boolean;
+  version: number;
 }
 
 /** An invitation that has not been taken yet. */

@@ -1,3 +1,4 @@
+import { IsVersion } from '../looked-at.js';
 import {
   type Age,
   AMOUNT_SOURCES,
@@ -183,11 +184,12 @@ export class RecurringJournalRequest extends AmountTermsRequest {
   /** When one is changed: the nominal date from which this holds; from the first one not yet posted if left out. */
   @IsOptional() @IsString() @MaxLength(10) changesFrom?: string;
   /** The version that was looked at, when one is changed. */
-  @IsOptional() @IsInt() version?: number;
+  @IsOptional() @IsVersion() version?: number;
 }
 
 /** Dates that do not fall due: from a day, today if left out, and until another, or until it is taken up again. */
 export class PauseRequest {
+  @IsVersion() version!: number;
   @IsOptional() @IsString() @MaxLength(10) from?: string;
   @IsOptional() @IsString() @MaxLength(10) until?: string;
 }
@@ -231,6 +233,8 @@ export class FactsOfDateRequest {
 
 /** One date of a recurring journal to post. */
 export class PostOccurrenceRequest extends FactsOfDateRequest {
+  /** The version of the recurring journal that was looked at. */
+  @IsVersion() version!: number;
   /** What this one comes to: shared out over the lines in proportion to what they would have been. */
   @IsOptional() @IsString() @MaxLength(40) amount?: string;
   /** What the reckoning was shown to bring: refused if the books make it something else by now. */
@@ -245,10 +249,15 @@ export class PostOccurrenceRequest extends FactsOfDateRequest {
 }
 
 /** One date of a recurring journal to lay as a draft. */
-export class DraftOccurrenceRequest extends FactsOfDateRequest {}
+export class DraftOccurrenceRequest extends FactsOfDateRequest {
+  /** The version of the recurring journal that was looked at. */
+  @IsVersion() version!: number;
+}
 
 /** One date of a recurring journal to leave out. */
 export class SkipOccurrenceRequest {
+  /** The version of the recurring journal that was looked at. */
+  @IsVersion() version!: number;
   @IsString() @MaxLength(10) date!: string;
   @IsString() @MinLength(1, { message: 'Say why.' }) @MaxLength(200) reason!: string;
 }
@@ -380,6 +389,8 @@ export interface RecurringStandingResponse {
 export interface TimeLineOccurrenceResponse extends ProposedOccurrenceResponse {
   journal: number;
   name: string;
+  /** Of the recurring journal. */
+  version: number;
 }
 
 /** What is late, and the months that come with what falls into them. */

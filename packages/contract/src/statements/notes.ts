@@ -1,7 +1,7 @@
+import { IsVersion } from '../looked-at.js';
 import type { IncomeStatementForm, StandardNote, StatementKey } from '@just-ledger/core';
 import { INCOME_STATEMENT_FORMS, keysOf, STANDARD_NOTES, STATEMENTS } from '@just-ledger/core';
-import { Type } from 'class-transformer';
-import { IsIn, IsInt, IsOptional, IsString, MaxLength, Min } from 'class-validator';
+import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
 import type { StatementHeading } from './statements.js';
 
 /** Of which days the notes are told; by default the fiscal year of today up to today. */
@@ -30,12 +30,7 @@ export class NoteRequest {
   /** The last day of the only statements that it is on; left out for all of the year. */
   @IsOptional() @IsString() @MaxLength(10) lastDay?: string;
   /** For a change the version that was looked at. */
-  @IsOptional() @IsInt() @Min(1) version?: number;
-}
-
-/** Which version of a note is taken away; any where left out. */
-export class NoteVersionQuery {
-  @IsOptional() @IsInt() @Type(() => Number) version?: number;
+  @IsOptional() @IsVersion() version?: number;
 }
 
 /** Into which year notes are taken over from the one before it: a day of it. */

@@ -1,3 +1,4 @@
+import { IsVersion } from '../looked-at.js';
 import type { PostedPart, Problem, Slip, TrayKey, CurrencyCode } from '@just-ledger/core';
 import { Type } from 'class-transformer';
 import { IsTexts, Nullable } from '../is-texts.js';
@@ -18,6 +19,11 @@ export class TakeOnRowRequest {
   @IsTexts() cells!: Record<string, string>;
 }
 
+/** A row as it should be from now on, and the version that was looked at. */
+export class ChangeTakeOnRowRequest extends TakeOnRowRequest {
+  @IsVersion() version!: number;
+}
+
 /** Rows to add at the end of a tray, or after one of its rows. */
 export class TakeOnRowsRequest {
   @IsArray()
@@ -34,6 +40,8 @@ export const CLOSING_RULES = 'closing-rules';
 
 /** What is asked about a take-on as a whole. */
 export class ChangeTakeOnRequest {
+  /** The version of the take-on that was looked at. */
+  @IsVersion() version!: number;
   /**
    * What takes revenue, expense, drawings and their like of the old year: the number of an equity account, or
    * {@link CLOSING_RULES}; null while nobody has said.
@@ -79,6 +87,8 @@ export interface TrayResponse {
   accounts: TakeOnAccountResponse[];
   state: PartState;
   entries: string[];
+  /** Of its rows. */
+  version: number;
 }
 
 /** What stands in take-on clearing with the mark of a part. */
@@ -130,6 +140,8 @@ export interface TakeOnResponse {
   events: TakeOnEventResponse[];
   /** What stands in the way of signing off, in sentences. */
   inTheWay: string[];
+  /** Of all that is typed and settled. */
+  version: number;
 }
 
 /** A row with what is wrong with it and what may be a slip. */
@@ -142,6 +154,7 @@ export interface TakeOnRowResponse {
   amount: string | null;
   /** An asset: what its method makes of it at the changeover date. */
   proposed: string | null;
+  version: number;
 }
 
 /** Where a difference may come from. */
@@ -158,6 +171,8 @@ export interface SuggestionResponse {
 export interface TrayRowsResponse {
   tray: TrayKey;
   rows: TakeOnRowResponse[];
+  /** Of its rows. */
+  version: number;
   suggestions: SuggestionResponse[];
 }
 

@@ -1,15 +1,7 @@
+import { IsVersion } from '../looked-at.js';
 import type { Side, TaxRounding, TaxSide } from '@just-ledger/core';
 import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  IsArray,
-  IsBoolean,
-  IsInt,
-  IsOptional,
-  IsString,
-  MaxLength,
-  ValidateNested,
-} from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsOptional, IsString, MaxLength, ValidateNested } from 'class-validator';
 
 /** What one account gets of a tax. */
 export class TaxPartRequest {
@@ -40,7 +32,7 @@ export class TaxCodeRequest {
 
 /** A tax code as it should be from now on, and the version that was looked at. */
 export class ChangeTaxCodeRequest extends TaxCodeRequest {
-  @IsInt() version!: number;
+  @IsVersion() version!: number;
 }
 
 /** What one account gets of a tax. */

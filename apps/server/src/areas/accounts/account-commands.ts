@@ -15,7 +15,7 @@ import { insertRows } from '../../platform/database/insert-rows.js';
 import { isRow } from '../../platform/database/next-id.js';
 import { account, accountBreakdown } from '../../platform/database/schema.js';
 import type { CsvRow } from '../../platform/files/csv.js';
-import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
+import { assertVersion, notFound, Refusal } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -46,7 +46,7 @@ export const changeAccount = defineCommand(
     const chart = loadChart(context.db, organisation);
     const before = chart.byId.get(id);
     if (!before) throw notFound('account');
-    if (accountVersions(context.db, organisation).get(id) !== request.version) throw changedSince('account');
+    assertVersion('account', request.version, accountVersions(context.db, organisation).get(id));
     const { version, ...proposed } = request;
     applyChart(context, { organisation, person }, [{ proposed, existing: before, place: (found) => found }]);
   },
@@ -55,10 +55,14 @@ export const changeAccount = defineCommand(
 /** Removes an account that nothing was ever posted to and nothing refers to. */
 export const removeAccount = defineCommand(
   'removeAccount',
-  (context: WriteContext, { organisation, person, id }: Actor & { id: AccountId }): void => {
+  (
+    context: WriteContext,
+    { organisation, person, id, version }: Actor & { id: AccountId; version: number },
+  ): void => {
     const chart = loadChart(context.db, organisation);
     const gone = chart.byId.get(id);
     if (!gone) throw notFound('account');
+    assertVersion('account', version, accountVersions(context.db, organisation).get(id));
     const title = `${gone.number} ${gone.name}`;
     if ((postedLines(context.db, organisation).get(id) ?? 0) > 0) {
       throw new Refusal(422, [problem('account-in-use', '', `${title} has postings; retire it instead.`)]);

@@ -31,6 +31,7 @@ export const adjustmentsReport = defineReport(
           ...proposedOccurrence({ db, organisation, books, today }, journal, date, settled.get(date.nominal)),
           journal: journal.row.id,
           name: journal.row.name,
+          version: journal.row.version,
           kind: kindOf(db, organisation, books, versionOf(journal, date)),
         }));
     });

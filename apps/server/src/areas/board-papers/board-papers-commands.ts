@@ -10,7 +10,7 @@ import {
 import { and, eq, inArray, isNotNull, lt, max, ne, sql } from 'drizzle-orm';
 import { isRow, nextId } from '../../platform/database/next-id.js';
 import { boardPapers, issuedPapers, keptReport, papersSending } from '../../platform/database/schema.js';
-import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
+import { assertVersion, notFound, Refusal } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -55,7 +55,7 @@ export const changePapers = defineCommand(
   ): KeptResponse => {
     const { db, clock } = context;
     const before = papersThere(context, organisation, id);
-    if (before.version !== request.version) throw changedSince('board papers');
+    assertVersion('board papers', request.version, before.version);
     const row: Papers = {
       ...before,
       ...askedPapers(context, { organisation, person, id }, request),
@@ -72,15 +72,15 @@ export const changePapers = defineCommand(
   },
 );
 
-/** Takes them apart; the reports stay. @param version the one that was looked at; any if left out */
+/** Takes them apart; the reports stay. @param version the one that was looked at */
 export const dropPapers = defineCommand(
   'dropPapers',
   (
     context: WriteContext,
-    { organisation, person, id, version }: PapersPlace & { readonly version?: number | undefined },
+    { organisation, person, id, version }: PapersPlace & { readonly version: number },
   ): void => {
     const before = papersThere(context, organisation, id);
-    if (version !== undefined && before.version !== version) throw changedSince('board papers');
+    assertVersion('board papers', version, before.version);
     context.db
       .delete(boardPapers)
       .where(isRow(boardPapers, organisation, id))

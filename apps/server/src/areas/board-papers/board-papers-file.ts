@@ -6,7 +6,7 @@ import { atOneMoment } from '../../platform/derived/at-one-moment.js';
 import { isRow } from '../../platform/database/next-id.js';
 import { boardPapers, keptReport } from '../../platform/database/schema.js';
 import { type Paper, writePapersPdf } from '../../platform/files/write-papers-pdf.js';
-import { notFound, unprocessable } from '../../platform/problems/refusal.js';
+import { assertVersion, notFound, unprocessable } from '../../platform/problems/refusal.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
 import { defineFileTask } from '../../platform/threads/task.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -28,10 +28,10 @@ export interface PapersToIssue {
 /** Board papers as one PDF, and how far the books are that it is drawn of. */
 export const boardPapersToIssue = defineFileTask(
   'boardPapersToIssue',
-  async (db: Db, asked: BoardPapersQuestion): Promise<PapersToIssue> => {
+  async (db: Db, asked: BoardPapersQuestion & { readonly version?: number | undefined }): Promise<PapersToIssue> => {
     const [drawn, end] = atOneMoment(
       db,
-      () => [drawnPapers(db, asked), chainEnd(db, asked.organisation.id)] as const,
+      () => [drawnPapers(db, asked, asked.version), chainEnd(db, asked.organisation.id)] as const,
     );
     return { name: drawn.row.name, bytes: await writePapers(asked, drawn), entries: end.entries, seal: end.seal };
   },
@@ -65,13 +65,14 @@ function writePapers(
   });
 }
 
-function drawnPapers(db: Db, { organisation, query, today }: BoardPapersQuestion) {
+function drawnPapers(db: Db, { organisation, query, today }: BoardPapersQuestion, version?: number) {
   const row = db
     .select()
     .from(boardPapers)
     .where(isRow(boardPapers, organisation.id, query.id))
     .get();
   if (!row) throw notFound('board papers');
+  if (version !== undefined) assertVersion('board papers', version, row.version);
   const kept = db
     .select()
     .from(keptReport)

@@ -2,10 +2,10 @@ import type { Readable } from 'node:stream';
 import {
   BoardPapersRequest,
   type BoardPapersResponse,
-  BoardPapersVersionQuery,
   type IssuedPapersResponse,
   IssuePapersRequest,
   type KeptResponse,
+  LookedAtQuery,
   PapersSendingRequest,
   PrintedBoardPapersQuery,
   SendPapersRequest,
@@ -77,7 +77,7 @@ export class BoardPapersController {
     @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
-    @Query() { version }: BoardPapersVersionQuery,
+    @Query() { version }: LookedAtQuery,
   ): Promise<void> {
     return this.writer.run(dropPapers, { organisation: organisation.id, person: person.id, id, version });
   }
@@ -104,10 +104,10 @@ export class BoardPapersController {
     @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
     @Query() query: PrintedBoardPapersQuery,
-    @Body() { recipients = [], words = '' }: IssuePapersRequest,
+    @Body() { recipients = [], words = '', version }: IssuePapersRequest,
   ): Promise<IssuedPapersResponse> {
     const message = recipients.length > 0 ? askedMessage({ recipients, words }) : undefined;
-    const issued = await this.issuer.issue(organisation, { papers: id, person: person.id, message, query });
+    const issued = await this.issuer.issue(organisation, { papers: id, version, person: person.id, message, query });
     if (!issued) throw new Error('papers were issued, and are not there');
     return issued;
   }

@@ -24,20 +24,23 @@ export class PapersIssuer {
 
   /**
    * @param papers their id
+   * @param version the one that was looked at; left out where they are issued by themselves
    * @param dueOn the day for which they are issued by themselves
    * @returns undefined if they were issued for that day already
-   * @throws {Refusal} 422 while there is nothing in them, or a report has no days yet
+   * @throws {Refusal} 409 if they are others by now; 422 while there is nothing in them, or a report has no days yet
    */
   async issue(
     organisation: Organisation,
     {
       papers,
+      version,
       person,
       message,
       query = {},
       dueOn,
     }: {
       readonly papers: number;
+      readonly version?: number;
       readonly person: number;
       readonly message: PapersMessage | undefined;
       readonly query?: PrintedBoardPapersQuery;
@@ -46,7 +49,7 @@ export class PapersIssuer {
   ): Promise<IssuedPapersResponse | undefined> {
     const by = { organisation: organisation.id, person };
     const today = this.reader.clock.today(organisation.timeZone);
-    const asked = { organisation, query: { ...query, id: papers }, today };
+    const asked = { organisation, query: { ...query, id: papers }, today, version };
     const { name, bytes, entries, seal } = await this.printer.run(boardPapersToIssue, asked);
     const source = Readable.from([Buffer.from(bytes)]);
     const paper = await receivePaper(settings.folder, source, `${name.slice(0, 200)}, ${today}.pdf`);

@@ -12,7 +12,7 @@ import {
 import { and, eq } from 'drizzle-orm';
 import { isRow } from '../../platform/database/next-id.js';
 import { boardPapers, papersSending } from '../../platform/database/schema.js';
-import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
+import { assertVersion, notFound, Refusal } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -37,7 +37,7 @@ export const setPapersSending = defineCommand(
     if (!papers) throw notFound('board papers');
     const ofPapers = and(eq(papersSending.organisation, organisation), eq(papersSending.papers, id));
     const before = db.select().from(papersSending).where(ofPapers).get();
-    if ((before?.version ?? 0) !== (request.version ?? 0)) throw changedSince('board papers');
+    assertVersion('board papers', request.version, before?.version ?? 0);
     const asked = askedSending(request);
     const isSame = before?.every === asked.every && before.firstDay === asked.firstDay;
     const row: PapersSending = {

@@ -1,4 +1,9 @@
-import type { BreakdownRequest, BreakdownValueRequest, ChangeBreakdownRequest } from '@just-ledger/contract';
+import type {
+  BreakdownRequest,
+  BreakdownValueRequest,
+  ChangeBreakdownRequest,
+  ChangeBreakdownValueRequest,
+} from '@just-ledger/contract';
 import {
   type Breakdown,
   type BreakdownValue,
@@ -12,7 +17,7 @@ import {
 import { and, eq, sql } from 'drizzle-orm';
 import { isRow } from '../../platform/database/next-id.js';
 import { breakdown, breakdownValue, entry } from '../../platform/database/schema.js';
-import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
+import { assertVersion, notFound, Refusal } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -45,7 +50,7 @@ export const changeBreakdown = defineCommand(
     const others = loadBreakdowns(context.db, actor.organisation);
     const before = others.find((breakdown) => breakdown.id === id);
     if (!before) throw notFound('breakdown');
-    if (breakdownVersion(context.db, actor.organisation, id) !== request.version) throw changedSince('breakdown');
+    assertVersion('breakdown', request.version, breakdownVersion(context.db, actor.organisation, id));
     const checked = checkBreakdown(request, others, before, entryCount(context, actor.organisation));
     if (!checked.ok) throw new Refusal(422, checked.problems);
     const { name, selfBalancing, usualValue } = checked.value;
@@ -61,8 +66,9 @@ export const changeBreakdown = defineCommand(
 /** Removes a breakdown that no posted line and no account refers to, with its values. */
 export const removeBreakdown = defineCommand(
   'removeBreakdown',
-  (context: WriteContext, { id, ...actor }: Actor & { id: number }): void => {
+  (context: WriteContext, { id, version, ...actor }: Actor & { id: number; version: number }): void => {
     const gone = breakdownOf(context, actor, id);
+    assertVersion('breakdown', version, breakdownVersion(context.db, actor.organisation, id));
     if (linesOfValues(context.db, actor.organisation, id).size > 0) {
       throw new Refusal(422, [problem('breakdown-in-use', '', `Posted lines name values of ${gone.name}.`)]);
     }
@@ -102,11 +108,12 @@ export const changeBreakdownValue = defineCommand(
   'changeBreakdownValue',
   (
     context: WriteContext,
-    { id, value, request, ...actor }: Actor & { id: number; value: number; request: BreakdownValueRequest },
+    { id, value, request, ...actor }: Actor & { id: number; value: number; request: ChangeBreakdownValueRequest },
   ): void => {
     const within = breakdownOf(context, actor, id);
     const before = within.values.find((breakdownValue) => breakdownValue.id === value);
     if (!before) throw notFound('value');
+    assertVersion('breakdown', request.version, breakdownVersion(context.db, actor.organisation, id));
     saveValue(context, actor, within, value, request, before);
   },
 );
@@ -114,10 +121,14 @@ export const changeBreakdownValue = defineCommand(
 /** Removes a value that nothing refers to. */
 export const removeBreakdownValue = defineCommand(
   'removeBreakdownValue',
-  (context: WriteContext, { id, value, ...actor }: Actor & { id: number; value: number }): void => {
+  (
+    context: WriteContext,
+    { id, value, version, ...actor }: Actor & { id: number; value: number; version: number },
+  ): void => {
     const within = breakdownOf(context, actor, id);
     const gone = within.values.find((breakdownValue) => breakdownValue.id === value);
     if (!gone) throw notFound('value');
+    assertVersion('breakdown', version, breakdownVersion(context.db, actor.organisation, id));
     const refuse = (why: string): never => {
       throw new Refusal(422, [problem('breakdown-value-in-use', '', `“${gone.name}” ${why}`)]);
     };
@@ -137,7 +148,8 @@ export const removeBreakdownValue = defineCommand(
 /** Adds the values of a breakdown that a starter chart begins with; the accounts they name are there already. */
 export function addStarterValues(context: WriteContext, actor: Actor, id: number, starter: StarterBreakdown): void {
   for (const request of starter.values) addBreakdownValue(context, { ...actor, id, request });
-  const request = { name: starter.name, usualValue: starter.usualValue, version: 1 };
+  const version = breakdownVersion(context.db, actor.organisation, id) ?? 0;
+  const request = { name: starter.name, usualValue: starter.usualValue, version };
   changeBreakdown(context, { ...actor, id, request });
 }
 
@@ -231,7 +243,16 @@ function recordValue(
     before: before && valueParticulars(before, nameOf, chart),
     after: after && valueParticulars(after, nameOf, chart),
   });
+  countChange(context, actor.organisation, within.id);
   context.setUpChanged(actor.organisation);
+}
+
+/** Counts a change of values as one of their breakdown: both are changed as one. */
+export function countChange({ db }: WriteContext, organisation: number, id: number): void {
+  db.update(breakdown)
+    .set({ version: sql`${breakdown.version} + 1` })
+    .where(isRow(breakdown, organisation, id))
+    .run();
 }
 
 /** A value's particulars in words, as its trail tells them. */

@@ -3,8 +3,10 @@ import {
   type BreakdownResponse,
   BreakdownValueRequest,
   ChangeBreakdownRequest,
+  ChangeBreakdownValueRequest,
+  LookedAtQuery,
 } from '@just-ledger/contract';
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
@@ -56,8 +58,12 @@ export class BreakdownsController {
 
   @Delete(':id')
   @HttpCode(204)
-  remove(@Acting() by: Actor, @Param('id', ParseIntPipe) id: number): Promise<void> {
-    return this.writer.run(removeBreakdown, { ...by, id });
+  remove(
+    @Acting() by: Actor,
+    @Param('id', ParseIntPipe) id: number,
+    @Query() { version }: LookedAtQuery,
+  ): Promise<void> {
+    return this.writer.run(removeBreakdown, { ...by, id, version });
   }
 
   @Post(':id/values')
@@ -77,7 +83,7 @@ export class BreakdownsController {
     @Acting() by: Actor,
     @Param('id', ParseIntPipe) id: number,
     @Param('value', ParseIntPipe) value: number,
-    @Body() request: BreakdownValueRequest,
+    @Body() request: ChangeBreakdownValueRequest,
   ): Promise<BreakdownResponse> {
     await this.writer.run(changeBreakdownValue, { ...by, id, value, request });
     return this.one(organisation, id);
@@ -89,8 +95,9 @@ export class BreakdownsController {
     @Acting() by: Actor,
     @Param('id', ParseIntPipe) id: number,
     @Param('value', ParseIntPipe) value: number,
+    @Query() { version }: LookedAtQuery,
   ): Promise<void> {
-    return this.writer.run(removeBreakdownValue, { ...by, id, value });
+    return this.writer.run(removeBreakdownValue, { ...by, id, value, version });
   }
 
   private async one(organisation: Organisation, id: number): Promise<BreakdownResponse> {

@@ -3,6 +3,7 @@ import {
   type AccountResponse,
   ChangeAccountRequest,
   type ChartImportResponse,
+  LookedAtQuery,
   TrialBalanceQuery,
 } from '@just-ledger/contract';
 import type { AccountId } from '@just-ledger/core';
@@ -72,8 +73,12 @@ export class ChartController {
 
   @Delete('accounts/:id')
   @HttpCode(204)
-  remove(@Acting() by: Actor, @Param('id', ParseIntPipe) id: AccountId): Promise<void> {
-    return this.writer.run(removeAccount, { ...by, id });
+  remove(
+    @Acting() by: Actor,
+    @Param('id', ParseIntPipe) id: AccountId,
+    @Query() { version }: LookedAtQuery,
+  ): Promise<void> {
+    return this.writer.run(removeAccount, { ...by, id, version });
   }
 
   @RouteConfig(TAKES_CSV)

@@ -15,7 +15,7 @@ import {
 } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import { yearClosing } from '../../platform/database/schema.js';
-import { Refusal } from '../../platform/problems/refusal.js';
+import { assertVersion, Refusal } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { booksOf } from '../books/books-store.js';
@@ -26,7 +26,7 @@ import { closedYears, periodsLockedBy } from '../periods/period-store.js';
 import { rulesToClose } from '../periods/rules-of-years.js';
 import { closingsWithin } from '../ledger/ledger-view.js';
 import { type ClosingSpan, closingSpan } from './closing-span.js';
-import { closingEntriesOf, openYearsBefore, prepareClosing } from './closing-rehearsal.js';
+import { closingEntriesOf, openYearsBefore, prepareClosing, versionOfClosing } from './closing-rehearsal.js';
 
 export interface YearPlace {
   readonly organisation: number;
@@ -34,17 +34,28 @@ export interface YearPlace {
   readonly year: string;
 }
 
-/** Posts the closing entries of a year, or of part of it, and locks all its months up to there. */
+/**
+ * Posts the closing entries of a year, or of part of it, and locks all its months up to there.
+ *
+ * @param version of the rehearsal that was looked at; left out, what the books make of it now is posted
+ */
 export const closeYear = defineCommand(
   'closeYear',
   (
     context: WriteContext,
-    { organisation, person, year: label, query }: YearPlace & { query: ClosingQuery },
+    {
+      organisation,
+      person,
+      year: label,
+      query,
+      version,
+    }: YearPlace & { query: ClosingQuery; version?: number | undefined },
   ): ClosingResponse => {
     const record = organisationOf(context.db, organisation);
     const prepared = prepareClosing(context.db, record, label, context.clock.today(record.timeZone), query);
     const { year, span, entries, remarks } = prepared;
     if (prepared.closed) throw new Refusal(422, [problem('year-closed', '', `${span.title} is closed already.`)]);
+    if (version !== undefined) assertVersion('closing', version, versionOfClosing(prepared));
     const blocking = remarks.filter((remark) => remark.blocks);
     if (blocking.length > 0)
       throw new Refusal(

@@ -29,6 +29,7 @@ import {
   trialBalance,
   valueNames,
   yearName,
+  versionOf,
 } from '@just-ledger/core';
 import { and, eq, gte, inArray, lte, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -61,6 +62,16 @@ export interface PreparedClosing {
   readonly form: ClosingForm;
   readonly entries: readonly CheckedEntry[];
   readonly remarks: readonly ClosingRemark[];
+}
+
+/** The version of what a closing would post. */
+export function versionOfClosing({ entries }: PreparedClosing): number {
+  return versionOf(
+    entries.map(({ explanation, lines }) => ({
+      explanation,
+      lines: lines.map(({ account, amount, breakdowns }) => ({ account, amount, breakdowns })),
+    })),
+  );
 }
 
 /** Prepares the closing of a year, or of part of it. @throws {Refusal} 404 if the books do not have it */
@@ -112,7 +123,8 @@ export function closingRehearsal(
   today: CivilDate,
   query: ClosingQuery = {},
 ): ClosingRehearsalResponse {
-  const { year, span, chart, closed, form, entries, remarks } = prepareClosing(db, organisation, label, today, query);
+  const prepared = prepareClosing(db, organisation, label, today, query);
+  const { year, span, chart, closed, form, entries, remarks } = prepared;
   const { end, isWhole } = span;
   const write = (amount: number): string => formatAmount(minor(amount), organisation.baseCurrency);
   const flows = flowsAtDate(
@@ -135,6 +147,7 @@ export function closingRehearsal(
     yearName: yearName(year),
     date: end,
     wholeYear: isWhole,
+    version: versionOfClosing(prepared),
     closed,
     form,
     entries: kept.map((entry) => ({

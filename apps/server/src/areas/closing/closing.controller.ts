@@ -116,6 +116,7 @@ export class ClosingController {
       person: person.id,
       year,
       query: { ...(form && { form }), ...(query.until && { until: query.until }) },
+      version: request?.version,
     });
   }
 

@@ -14,7 +14,7 @@ import {
 import { and, eq, ne, or, sql } from 'drizzle-orm';
 import { isRow, nextId } from '../../platform/database/next-id.js';
 import { contact, line } from '../../platform/database/schema.js';
-import { changedSince, notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
+import { assertVersion, notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -118,9 +118,10 @@ export const mergeContact = defineCommand(
 /** Removes a contact that no posted line names. */
 export const removeContact = defineCommand(
   'removeContact',
-  (context: WriteContext, { id, ...actor }: Actor & { id: ContactId }): void => {
+  (context: WriteContext, { id, version, ...actor }: Actor & { id: ContactId; version: number }): void => {
     const row = findContact(context.db, actor.organisation, id);
     if (!row) throw notFound('contact');
+    assertVersion('contact', version, row.version);
     const refuse = (why: string): never => {
       throw new Refusal(422, [problem('contact-in-use', '', `${row.name} ${why}`)]);
     };
@@ -142,7 +143,7 @@ export const removeContact = defineCommand(
 function currentRow(context: WriteContext, actor: Actor, id: ContactId, version: number) {
   const row = findContact(context.db, actor.organisation, id);
   if (!row) throw notFound('contact');
-  if (row.version !== version) throw changedSince('contact');
+  assertVersion('contact', version, row.version);
   if (row.mergedInto !== null) {
     throw unprocessable('contact-merged', '', `${row.name} has been merged into another contact and stays as it is.`);
   }

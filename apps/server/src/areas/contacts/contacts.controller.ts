@@ -2,11 +2,24 @@ import {
   ChangeContactRequest,
   ContactRequest,
   type ContactResponse,
+  LookedAtQuery,
   MergeContactRequest,
   type WherePaidResponse,
 } from '@just-ledger/contract';
 import type { ContactId } from '@just-ledger/core';
-import { Body, Controller, Delete, Get, Header, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Header,
+  HttpCode,
+  Param,
+  ParseIntPipe,
+  Post,
+  Put,
+  Query,
+} from '@nestjs/common';
 import type { Readable } from 'node:stream';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
@@ -75,8 +88,12 @@ export class ContactsController {
 
   @Delete(':id')
   @HttpCode(204)
-  remove(@Acting() by: Actor, @Param('id', ParseIntPipe) id: ContactId): Promise<void> {
-    return this.writer.run(removeContact, { ...by, id });
+  remove(
+    @Acting() by: Actor,
+    @Param('id', ParseIntPipe) id: ContactId,
+    @Query() { version }: LookedAtQuery,
+  ): Promise<void> {
+    return this.writer.run(removeContact, { ...by, id, version });
   }
 
   private async one(organisation: Organisation, id: ContactId): Promise<ContactResponse> {

@@ -1,11 +1,12 @@
 import {
   ChangeCurrencyRequest,
+  ChangeRateRequest,
   CurrenciesQuery,
   CurrencyRequest,
   type CurrencyResponse,
   type ExchangeRateResponse,
   ExchangeRatesQuery,
-  RateRequest,
+  LookedAtQuery,
 } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
 import { notFound } from '../../platform/problems/refusal.js';
@@ -56,8 +57,12 @@ export class CurrenciesController {
 
   @Delete('currencies/:currency')
   @HttpCode(204)
-  remove(@Acting() by: Actor, @Param('currency') currency: string): Promise<void> {
-    return this.writer.run(removeCurrency, { ...by, currency });
+  remove(
+    @Acting() by: Actor,
+    @Param('currency') currency: string,
+    @Query() { version }: LookedAtQuery,
+  ): Promise<void> {
+    return this.writer.run(removeCurrency, { ...by, currency, version });
   }
 
   /** Rates as they were quoted, the earliest first; or those that hold on a day. */
@@ -81,7 +86,7 @@ export class CurrenciesController {
     @Acting() by: Actor,
     @Param('currency') currency: string,
     @Param('date') date: string,
-    @Body() request: RateRequest,
+    @Body() request: ChangeRateRequest,
   ): Promise<ExchangeRateResponse> {
     await this.writer.run(setRate, { ...by, currency, date, request });
     const found = (await this.rates(organisation, { currency })).find((rate) => rate.date === date);
@@ -91,8 +96,13 @@ export class CurrenciesController {
 
   @Delete('exchange-rates/:currency/:date')
   @HttpCode(204)
-  removeRate(@Acting() by: Actor, @Param('currency') currency: string, @Param('date') date: string): Promise<void> {
-    return this.writer.run(removeRate, { ...by, currency, date });
+  removeRate(
+    @Acting() by: Actor,
+    @Param('currency') currency: string,
+    @Param('date') date: string,
+    @Query() { version }: LookedAtQuery,
+  ): Promise<void> {
+    return this.writer.run(removeRate, { ...by, currency, date, version });
   }
 
   private async one(organisation: Organisation, currency: string): Promise<CurrencyResponse> {

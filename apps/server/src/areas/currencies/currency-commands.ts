@@ -1,4 +1,4 @@
-import type { ChangeCurrencyRequest, CurrencyRequest, RateRequest } from '@just-ledger/contract';
+import type { ChangeCurrencyRequest, ChangeRateRequest, CurrencyRequest } from '@just-ledger/contract';
 import {
   checkCurrencyKept,
   checkRate,
@@ -11,14 +11,14 @@ import {
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
 import { currencyKept, exchangeRate } from '../../platform/database/schema.js';
-import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
+import { assertVersion, notFound, Refusal } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { loadChart } from '../accounts/account-store.js';
 import { recordChange } from '../audit-trail/record-change.js';
 import { organisationOf } from '../organisations/organisation-store.js';
-import { type KeptCurrency, loadCurrencies, loadRates } from './currency-store.js';
+import { type KeptCurrency, loadCurrencies, loadRates, versionOfRate } from './currency-store.js';
 import { inTrail, rateInWords, rateRow } from './rate-row.js';
 
 /** Begins to know rates of a currency. */
@@ -42,7 +42,7 @@ export const changeCurrency = defineCommand(
   'changeCurrency',
   (context: WriteContext, { request, ...actor }: Actor & { request: ChangeCurrencyRequest }): void => {
     const before = currencyIn(context, actor, request.currency);
-    if (before.version !== request.version) throw changedSince('currency');
+    assertVersion('currency', request.version, before.version);
     const after = checked(context, actor, request);
     context.db
       .update(currencyKept)
@@ -56,8 +56,9 @@ export const changeCurrency = defineCommand(
 /** Forgets a currency with its rates. Posted lines keep the rates they were posted with. */
 export const removeCurrency = defineCommand(
   'removeCurrency',
-  (context: WriteContext, { currency, ...actor }: Actor & { currency: string }): void => {
+  (context: WriteContext, { currency, version, ...actor }: Actor & { currency: string; version: number }): void => {
     const gone = currencyIn(context, actor, currency);
+    assertVersion('currency', version, gone.version);
     context.db.delete(currencyKept).where(whole(actor, gone.currency)).run();
     record(context, actor, undefined, gone);
   },
@@ -68,15 +69,17 @@ export const setRate = defineCommand(
   'setRate',
   (
     context: WriteContext,
-    { currency, date, request, ...actor }: Actor & { currency: string; date: string; request: RateRequest },
+    { currency, date, request, ...actor }: Actor & { currency: string; date: string; request: ChangeRateRequest },
   ): void => {
     const kept = currencyIn(context, actor, currency);
-    const read = checkRate({ ...request, date });
+    const { version, ...quoted } = request;
+    const read = checkRate({ ...quoted, date });
     if (!read.ok) throw new Refusal(422, read.problems);
     const rate: ExchangeRate = { currency: kept.currency, ...read.value };
     const before = loadRates(context.db, actor.organisation, kept.currency).find(
       (loadRate) => loadRate.date === rate.date,
     );
+    assertVersion('rate', version, versionOfRate(before?.quote));
     keep(context, actor, rate);
     recordRates(context, actor, kept.currency, rateParticulars(rate), before && rateParticulars(before));
   },
@@ -85,9 +88,13 @@ export const setRate = defineCommand(
 /** Takes the rate of a day away. */
 export const removeRate = defineCommand(
   'removeRate',
-  (context: WriteContext, { currency, date, ...actor }: Actor & { currency: string; date: string }): void => {
+  (
+    context: WriteContext,
+    { currency, date, version, ...actor }: Actor & { currency: string; date: string; version: number },
+  ): void => {
     const before = loadRates(context.db, actor.organisation, currency).find((rate) => rate.date === date);
     if (!before) throw notFound('rate');
+    assertVersion('rate', version, versionOfRate(before.quote));
     context.db
       .delete(exchangeRate)
       .where(

@@ -10,6 +10,7 @@ import {
   inverseOf,
   quotedRate,
   quoteOf,
+  versionOf,
 } from '@just-ledger/core';
 import { and, desc, eq, lte, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -76,6 +77,11 @@ export function rateHeldOn(
   return row && rateOf(row);
 }
 
+/** The version of the rate of a day; 0 where the day has none. */
+export function versionOfRate(quote: ExchangeRate['quote'] | undefined): number {
+  return versionOf(quote && { ...quote });
+}
+
 /** A rate as it goes over the wire. */
 export function exchangeRateResponse({ currency, date, quote }: ExchangeRate): ExchangeRateResponse {
   return {
@@ -84,6 +90,7 @@ export function exchangeRateResponse({ currency, date, quote }: ExchangeRate): E
     rate: 'rate' in quote ? quote.rate : null,
     ratePerBase: 'rate' in quote ? null : quote.ratePerBase,
     inverse: inverseOf(quotedRate(quote)),
+    version: versionOfRate(quote),
   };
 }
 

@@ -1,9 +1,9 @@
 import type { FindingStateRequest } from '@just-ledger/contract';
-import { FINDING_TYPES, isPlainText, problem } from '@just-ledger/core';
+import { FINDING_TYPES, isPlainText, problem, versionOf } from '@just-ledger/core';
 import { desc, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { findingEvent, person } from '../../platform/database/schema.js';
-import { notFound, Refusal } from '../../platform/problems/refusal.js';
+import { assertVersion, notFound, Refusal } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 
@@ -35,6 +35,11 @@ export function lastSaid(db: Db, organisation: number): Map<string, Said> {
   return new Map(rows.map(({ finding, ...said }) => [finding, said]));
 }
 
+/** The version of what was said of a finding; 0 where nothing was. */
+export function versionOfSaid(said: Said | undefined): number {
+  return versionOf(said && { ...said });
+}
+
 /**
  * Says of a finding that it was looked at and why, or opens it again. It stays on record who said what, and when.
  *
@@ -52,6 +57,7 @@ export const sayOfFinding = defineCommand(
     }: { organisation: number; person: number; finding: string; request: FindingStateRequest },
   ): void => {
     if (!isFindingId(finding)) throw notFound('finding');
+    assertVersion('finding', request.version, versionOfSaid(lastSaid(context.db, organisation).get(finding)));
     const reason = request.reason?.trim() ?? '';
     if (request.state === 'looked-at' && reason === '')
       throw new Refusal(422, [problem('reason-missing', 'reason', 'Say why there is nothing to mend.')]);

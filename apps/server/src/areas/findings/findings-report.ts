@@ -25,7 +25,7 @@ import { findEntryByNumber } from '../journal/entry-store.js';
 import { flowsAtDate } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan } from '../organisations/report-dates.js';
-import { lastSaid } from './finding-events.js';
+import { lastSaid, versionOfSaid } from './finding-events.js';
 import { reviewedEntries } from './reviewed-entries.js';
 
 /** So many months before the days that are reviewed are read as their history. */
@@ -73,6 +73,7 @@ function findingsBetween(db: Db, organisation: Organisation, days: ReviewedDays)
       reason: last?.reason ?? null,
       by: last?.by ?? null,
       at: last?.at ?? null,
+      version: versionOfSaid(last),
     };
   });
   return { from, to, open: findings.filter(({ state }) => state === 'open').length, findings };

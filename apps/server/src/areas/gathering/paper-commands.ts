@@ -1,7 +1,7 @@
 import type { PaperRequest } from '@just-ledger/contract';
 import { isPlainText } from '@just-ledger/core';
 import { paperToGather } from '../../platform/database/schema.js';
-import { notFound, unprocessable } from '../../platform/problems/refusal.js';
+import { assertVersion, notFound, unprocessable } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -16,7 +16,9 @@ export const keepPaper = defineCommand(
     { organisation, paper, request }: Actor & { paper: string; request: PaperRequest },
   ): void => {
     const papers = papersOf(context.db, organisationOf(context.db, organisation));
-    if (!papers.some((candidate) => candidate.key === paper)) throw notFound('paper');
+    const before = papers.find((candidate) => candidate.key === paper);
+    if (!before) throw notFound('paper');
+    assertVersion('paper', request.version, before.version);
     const note = request.note.trim();
     if (!isPlainText(note, 500)) throw unprocessable('text', 'note', 'Up to 500 characters on one line.');
     const row = { state: request.state, note };

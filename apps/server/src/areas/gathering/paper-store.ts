@@ -1,5 +1,5 @@
 import type { PaperResponse } from '@just-ledger/contract';
-import { papersToGather } from '@just-ledger/core';
+import { papersToGather, versionOf } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { paperToGather } from '../../platform/database/schema.js';
@@ -11,6 +11,6 @@ export function papersOf(db: Db, organisation: Organisation): PaperResponse[] {
   const kept = new Map(rows.map((row) => [row.paper, row]));
   return papersToGather(organisation.kind, organisation.changeoverDate !== null).map((paper) => {
     const { state, note } = kept.get(paper.key) ?? { state: 'wanted' as const, note: '' };
-    return { ...paper, state, note };
+    return { ...paper, state, note, version: versionOf({ state, note }) };
   });
 }

@@ -1,37 +1,36 @@
 import {
   checkContact,
-  type Contact,
   contactFromRow,
   type ContactId,
   contactParticulars,
-  fieldChanges,
   contactProblemAtRow,
   problem,
   type Problem,
 } from '@just-ledger/core';
-import { eq, sql } from 'drizzle-orm';
-import { insertRows } from '../../platform/database/insert-rows.js';
-import { isRow } from '../../platform/database/next-id.js';
+import { eq } from 'drizzle-orm';
 import { contact } from '../../platform/database/schema.js';
-import { recordChanges } from '../audit-trail/record-change.js';
-import { tellWherePaid } from '../contacts/where-paid.js';
-import { contactRowOf } from '../contacts/contact-commands.js';
+import { Refusal } from '../../platform/problems/refusal.js';
 import { contactOf } from '../contacts/contact-store.js';
-import type { ImportRow, PlanImport } from './import-plan.js';
+import { type PlannedContact, writeContacts } from '../contacts/write-contacts.js';
+import { layOutContacts, type LaidOutFile } from '../journal/entry-turns.js';
+import { type ImportPlan, type ImportRow, type PlanImport, TOLD_PROBLEMS } from './import-plan.js';
 
-interface PlannedContact {
+interface ContactOfRow extends PlannedContact {
   readonly line: number;
-  readonly after: Contact;
-  readonly before?: Contact;
+}
+
+/** What a file of contacts would do, contact by contact. */
+export interface ContactsPlan extends ImportPlan {
+  readonly differing: readonly PlannedContact[];
 }
 
 /** Compares the rows of a file of contacts with the contacts: known by number, else by name. */
-export const planContactsImport: PlanImport = (db, { organisation }, rows, step) => {
+export function planContactsImport(...[db, { organisation }, rows, step]: Parameters<PlanImport>): ContactsPlan {
   const existing = db.select().from(contact).where(eq(contact.organisation, organisation)).all();
   const byNumber = new Map(existing.map((row) => [row.number, row]));
   const byName = new Map(existing.map((row) => [row.name.toLowerCase(), row]));
   const problems: Problem[] = [];
-  const planned: PlannedContact[] = [];
+  const planned: ContactOfRow[] = [];
   let nextId = existing.reduce((most, row) => Math.max(most, row.id), 0) + 1;
   const unnumbered: number[] = [];
   const seen = new Map<number, number>();
@@ -75,46 +74,17 @@ export const planContactsImport: PlanImport = (db, { organisation }, rows, step)
     changed: differing.length - added,
     unchanged: numbered.length - differing.length,
     problems,
-    write: (context, actor, step) => {
-      const fresh = differing.filter(({ before }) => !before);
-      insertRows(
-        context.db,
-        contact,
-        fresh.map(({ after }) => ({ organisation, id: after.id, ...contactRowOf(after, after.number) })),
-        step,
-      );
-      for (const { after } of differing.filter(({ before }) => before)) {
-        step();
-        context.db
-          .update(contact)
-          .set({ ...contactRowOf(after, after.number), version: sql`${contact.version} + 1` })
-          .where(isRow(contact, organisation, after.id))
-          .run();
-      }
-      recordChanges(
-        context,
-        actor,
-        differing.map(({ after, before }) => ({
-          subject: 'contact',
-          object: after.id,
-          title: `${after.number} ${after.name}`,
-          before: before && contactParticulars(before),
-          after: contactParticulars(after),
-        })),
-      );
-      tellWherePaid(
-        context,
-        actor,
-        differing.flatMap(({ after, before }) => {
-          if (!before) return [];
-          const fields = fieldChanges(contactParticulars(before), contactParticulars(after));
-          return [{ id: after.id, title: `${after.number} ${after.name}`, fields }];
-        }),
-      );
-      context.setUpChanged(organisation);
-    },
+    differing,
+    write: (context, actor, step) => writeContacts(context, actor, differing, step),
   };
-};
+}
+
+/** Lays the contacts of a table out to be written in turns. @throws {Refusal} 422 with the first problems by row */
+export function layOutContactTable(id: string, ...asked: Parameters<PlanImport>): LaidOutFile {
+  const { problems, differing, added, changed, unchanged } = planContactsImport(...asked);
+  if (problems.length > 0) throw new Refusal(422, problems.slice(0, TOLD_PROBLEMS));
+  return layOutContacts(id, differing, { added, changed, unchanged });
+}
 
 type ContactRow = typeof contact.$inferSelect;
 
@@ -129,10 +99,10 @@ function knownAs(
 
 /** New contacts without a number get the next free ones, in their order. */
 function withNumbers(
-  planned: readonly PlannedContact[],
+  planned: readonly ContactOfRow[],
   unnumbered: readonly number[],
   taken: ReadonlyMap<string, unknown>,
-): PlannedContact[] {
+): ContactOfRow[] {
   const given = new Set(planned.map(({ after }) => after.number));
   const result = [...planned];
   for (const index of unnumbered) {
@@ -147,9 +117,13 @@ function withNumbers(
 }
 
 /** Numbers and names that two contacts would have. */
-function duplicates(planned: readonly PlannedContact[], existing: readonly ContactRow[]): Problem[] {
+function duplicates(planned: readonly ContactOfRow[], existing: readonly ContactRow[]): Problem[] {
   const touched = new Set(planned.map(({ after }) => Number(after.id)));
   const others = existing.filter((row) => !touched.has(row.id));
+  const now = {
+    number: new Map(existing.map((row) => [row.number, row])),
+    name: new Map(existing.map((row) => [row.name.toLowerCase(), row])),
+  };
   const holders = {
     number: new Map(others.map((row) => [row.number, `contact ${row.number}`])),
     name: new Map(others.map((row) => [row.name.toLowerCase(), `contact ${row.number}`])),
@@ -157,6 +131,11 @@ function duplicates(planned: readonly PlannedContact[], existing: readonly Conta
   return planned.flatMap(({ line, after }) =>
     (['number', 'name'] as const).flatMap((field) => {
       const key = field === 'name' ? after.name.toLowerCase() : after.number;
+      const still = now[field].get(key);
+      if (still && still.id !== Number(after.id) && touched.has(still.id)) {
+        const message = `“${after[field]}” is still that of contact ${still.number}, which this file changes, too. Change that one first.`;
+        return [problem('contact-taken', `rows.${line}.${field}`, message)];
+      }
       const holder = holders[field].get(key);
       holders[field].set(key, holder ?? `row ${line}`);
       if (!holder) return [];

@@ -125,7 +125,7 @@ export class ImportJobs {
     const job = this.jobs.find(id, isOf(actor));
     if (job.state !== 'checked' || job.problemCount > 0) throw notNow(job);
     Object.assign(job, { state: 'writing', progress: new Progress() });
-    const isLong = job.subject === 'entries' && job.rows > TURN_LINES;
+    const isLong = ['entries', 'contacts'].includes(job.subject) && job.rows > TURN_LINES;
     const written = isLong ? this.postInTurns(job) : this.writeAtOnce(job);
     void this.jobs.follow(job, written, (result) => Object.assign(job, { state: 'done', result }));
     return answerOf(job);
@@ -138,13 +138,19 @@ export class ImportJobs {
   }
 
   private async postInTurns(job: ImportJob): Promise<ImportCounts> {
-    const { id, organisation, person, dates, progress } = job;
+    const { id, organisation, person, subject, dates, progress } = job;
     const actor = { organisation, person };
-    const { posted } = await this.entryFiles.post({
+    let counts: ImportCounts = { added: 0, changed: 0, unchanged: 0 };
+    await this.entryFiles.post({
       ...actor,
       id,
       sha256: '',
-      layOut: () => this.importer.run(layOutImport, { ...actor, id, dates, shared: progress.shared }),
+      layOut: async () => {
+        const asked = { ...actor, id, subject, dates, shared: progress.shared };
+        const laidOut = await this.importer.run(layOutImport, asked);
+        ({ counts } = laidOut);
+        return laidOut;
+      },
       checkPoint: () => progress.at(progress.total),
       onPosted: (posted, entries) => {
         if (job.state !== 'posting') Object.assign(job, { state: 'posting', progress: new Progress() });
@@ -152,7 +158,8 @@ export class ImportJobs {
         job.progress.at(posted);
       },
     });
-    return { added: posted, changed: 0, unchanged: 0 };
+    // what was checked is what was taken in: nothing that it was checked against has changed meanwhile
+    return counts;
   }
 
   private datesOf({ organisation, person }: Actor): DatesReadBy {
@@ -224,7 +231,7 @@ function notNow({ state }: ImportJob): Refusal {
     checking: 'The rows are still being compared with the books.',
     checked: 'There are problems left; mend them in the file and read it again.',
     writing: 'The rows are being taken in.',
-    posting: 'The entries are being posted; all of them will be.',
+    posting: 'It is being taken in, and all of it will be.',
     done: 'This import has been taken in.',
     failed: 'This import has failed. Read the file again.',
   }[state];

@@ -24,6 +24,7 @@ import { defineFileTask } from '../../platform/threads/task.js';
 import type { LaidOutFile } from '../journal/entry-turns.js';
 import { assertFew } from '../journal/journal-files.js';
 import { organisationOf } from '../organisations/organisation-store.js';
+import { layOutContactTable } from './contacts-import-plan.js';
 import { layOutEntryTable } from './entries-import-plan.js';
 import { exportRows } from './export-rows.js';
 import { type DatesReadBy, type ImportRow, TOLD_PROBLEMS } from './import-plan.js';
@@ -121,17 +122,24 @@ export const checkImport = defineFileTask(
   },
 );
 
-/** Compares matched entries with the books once more and lays them out to be posted in turns. */
+/** Compares a matched file with the books once more and lays it out to be taken in in turns. @throws {Refusal} 422 */
 export const layOutImport = defineFileTask(
   'layOutImport',
   (
     db: Db,
-    { id, dates, shared, ...actor }: Actor & { id: string; dates: DatesReadBy; shared: SharedArrayBuffer },
+    {
+      id,
+      subject,
+      dates,
+      shared,
+      ...actor
+    }: Actor & { id: string; subject: ImportSubject; dates: DatesReadBy; shared: SharedArrayBuffer },
   ): LaidOutFile => {
     const rows = matched.get(id) ?? [];
     const progress = new Progress(shared);
     progress.begin(rows.length);
-    return atOneMoment(db, () => layOutEntryTable(id, db, actor, rows, stepOf(progress, rows.length), dates));
+    const lay = subject === 'contacts' ? layOutContactTable : layOutEntryTable;
+    return atOneMoment(db, () => lay(id, db, actor, rows, stepOf(progress, rows.length), dates));
   },
 );
 

@@ -4,7 +4,7 @@ import { insertRows } from '../../platform/database/insert-rows.js';
 import { breakdownValue } from '../../platform/database/schema.js';
 import { loadChart } from '../accounts/account-store.js';
 import { recordChanges } from '../audit-trail/record-change.js';
-import { valueParticulars } from '../breakdowns/breakdown-commands.js';
+import { countChange, valueParticulars } from '../breakdowns/breakdown-commands.js';
 import { linesOfValues, loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { PlanImport } from './import-plan.js';
 
@@ -47,6 +47,8 @@ export const planValuesImport: PlanImport = (db, { organisation }, rows, step) =
           )
           .run();
       }
+      const touched = new Set(differing.map(({ breakdown }) => breakdown.id));
+      for (const id of touched) countChange(context, organisation, id);
       const names = new Map(
         breakdowns.map(({ id, values }) => [id, new Map(values.map((value) => [value.id, value.name]))]),
       );

@@ -15,7 +15,7 @@ import { and, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { isRow, nextId } from '../../platform/database/next-id.js';
 import { draft, draftEnd, occurrence } from '../../platform/database/schema.js';
-import { changedSince, unprocessable } from '../../platform/problems/refusal.js';
+import { assertVersion, changedSince, unprocessable } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { booksOf } from '../books/books-store.js';
@@ -87,7 +87,7 @@ export const sendBackDraft = defineCommand(
     const reason = plainLines(request.reason, 'reason', 'Say why it goes back.');
     const state = draftStateAfter(before.state, 'sent-back');
     if (!state) throw unprocessable('draft-not-for-review', '', 'Only what was handed in for review is sent back.');
-    const row = changed(context, act, request.version ?? before.version, { state });
+    const row = changed(context, act, request.version, { state });
     recordDraftEvent(context, act, 'sent-back', reason);
     return draftResponse(readingOf(context, row.organisation), row);
   },
@@ -105,12 +105,12 @@ export const noteOnDraft = defineCommand(
   { besideEntryFile: 'allowed' },
 );
 
-/** Discards a draft; it can be brought back. @param version the one that was looked at; any if left out */
+/** Discards a draft; it can be brought back. @param version the one that was looked at */
 export const dropDraft = defineCommand(
   'dropDraft',
-  (context: WriteContext, { version, ...act }: DraftAct & { version?: number | undefined }): void => {
-    const before = draftOf(context.db, act.organisation, act.id);
-    changed(context, act, version ?? before.version, { state: 'discarded' });
+  (context: WriteContext, { version, ...act }: DraftAct & { version: number }): void => {
+    draftOf(context.db, act.organisation, act.id);
+    changed(context, act, version, { state: 'discarded' });
     recordDraftEvent(context, act, 'discarded');
   },
   { besideEntryFile: 'allowed' },
@@ -119,7 +119,7 @@ export const dropDraft = defineCommand(
 /** Brings a draft back that was discarded. */
 export const bringBackDraft = defineCommand(
   'bringBackDraft',
-  (context: WriteContext, act: DraftAct): DraftResponse => {
+  (context: WriteContext, { version, ...act }: DraftAct & { version: number }): DraftResponse => {
     const before = findDraft(context.db, act.organisation, act.id);
     if (before?.state !== 'discarded') {
       draftOf(context.db, act.organisation, act.id);
@@ -129,7 +129,7 @@ export const bringBackDraft = defineCommand(
       const message = 'The date of the recurring journal that this draft was laid for has been skipped meanwhile.';
       throw unprocessable('date-skipped', '', message);
     }
-    const row = changed(context, act, before.version, { state: 'draft' });
+    const row = changed(context, act, version, { state: 'draft' });
     recordDraftEvent(context, act, 'brought-back');
     return draftResponse(readingOf(context, row.organisation), row);
   },
@@ -176,12 +176,12 @@ export const postDraft = defineCommand(
       id,
       person,
       key,
-      request = {},
-    }: DraftPlace & { person: number; key?: string | undefined; request?: PostDraftRequest | undefined },
+      request,
+    }: DraftPlace & { person: number; key?: string | undefined; request: PostDraftRequest },
   ): EntryResponse => {
     return idempotent(context, { organisation, person, key, request: { draft: id, ...request } }, () => {
       const row = draftOf(context.db, organisation, id);
-      if (request.version !== undefined && row.version !== request.version) throw changedSince('draft');
+      assertVersion('draft', request.version, row.version);
       const kept = entryOf(keptEntryOf(context.db, row));
       const entry = request.entry ?? kept;
       const preparedBy = isSameEntry(entry, kept) ? row.changedBy : person;
@@ -203,7 +203,7 @@ export const postDrafts = defineCommand(
       const kept = request.drafts.map(({ id, version }, index) => {
         const draftPath = `drafts.${index}`;
         const row = draftOf(context.db, organisation, id, draftPath);
-        if (row.version !== version) throw changedSince('draft', draftPath);
+        assertVersion('draft', version, row.version, draftPath);
         return { id, at: draftPath, entry: entryOf(keptEntryOf(context.db, row)), preparedBy: row.changedBy };
       });
       const entries = postTogether(context, posting, kept);

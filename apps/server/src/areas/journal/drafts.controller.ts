@@ -4,9 +4,10 @@ import {
   type DraftResponse,
   DraftSetRequest,
   DraftsQuery,
-  DraftVersionQuery,
   type EntryResponse,
   type EntrySetResponse,
+  LookedAt,
+  LookedAtQuery,
   PostDraftRequest,
   PostDraftsRequest,
   SendBackRequest,
@@ -109,7 +110,7 @@ export class DraftsController {
     @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
-    @Query() { version }: DraftVersionQuery,
+    @Query() { version }: LookedAtQuery,
   ): Promise<void> {
     return this.writer.run(dropDraft, { organisation: organisation.id, person: person.id, id, version });
   }
@@ -142,8 +143,9 @@ export class DraftsController {
     @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
+    @Body() { version }: LookedAt,
   ): Promise<DraftResponse> {
-    return this.writer.run(bringBackDraft, { organisation: organisation.id, person: person.id, id });
+    return this.writer.run(bringBackDraft, { organisation: organisation.id, person: person.id, id, version });
   }
 
   @Post(':id/post')
@@ -151,7 +153,7 @@ export class DraftsController {
     @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
-    @Body() request?: PostDraftRequest,
+    @Body() request: PostDraftRequest,
     @Headers('idempotency-key') key?: string,
   ): Promise<EntryResponse> {
     return this.writer.run(postDraft, { organisation: organisation.id, person: person.id, id, key, request });

@@ -6,6 +6,7 @@ import { Refusal } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { booksOf, closingPeriodsOf } from '../books/books-store.js';
+import { writeContacts } from '../contacts/write-contacts.js';
 import { roleOf } from '../organisations/organisation-store.js';
 import type { Posting } from './entry-commands.js';
 import {
@@ -18,7 +19,7 @@ import {
   placeOfOriginal,
 } from './entry-file-store.js';
 import { findEntryRow, reversalNumberOf } from './entry-store.js';
-import { entriesOfTurn, type LaidOutFile } from './entry-turns.js';
+import { contactsOfTurn, entriesOfTurn, type LaidOutFile } from './entry-turns.js';
 import { keepAnswer, keptAnswer } from './idempotency.js';
 import { postFileEntries } from './post-file-entries.js';
 import { postedEntriesOf } from './posted-entries.js';
@@ -71,13 +72,14 @@ export const beginEntryFile = defineCommand(
       const message = 'With this file, all entries together come to more than these books can hold.';
       throw new Refusal(422, [problem('books-full', '', message)]);
     }
-    const { entries, lines, turns, withDifference } = file;
+    const { subject, entries, lines, turns, withDifference } = file;
     db.insert(entryFile)
       .values({
         organisation,
         person,
         key: key ?? null,
         sha256,
+        subject,
         lines,
         entries,
         turns,
@@ -122,7 +124,7 @@ export const dropUnkeptEntryFiles = defineCommand('dropUnkeptEntryFiles', ({ db 
   }
 });
 
-/** Posts one turn of a file, whole or not at all. */
+/** Takes in one turn of a file, whole or not at all. */
 export const postEntryTurn = defineCommand(
   'postEntryTurn',
   (context: WriteContext, { organisation }: { organisation: number }): EntryFileStand => {
@@ -130,18 +132,7 @@ export const postEntryTurn = defineCommand(
     const file = entryFileOf(db, organisation);
     const next = file && nextTurn(db, organisation);
     if (!file || !next) throw new Error('There is no turn of a file to post.');
-    const entries = entriesOfTurn(next.entries);
-    const appended = postFileEntries(context, file, booksOf(context, organisation), entries, undefined, {
-      withDifference: new Set(file.withDifference),
-      original: (called) => {
-        const index = placeOfOriginal(db, organisation, called);
-        const row = index === undefined ? undefined : findEntryRow(db, organisation, index);
-        return row && postedEntriesOf(db, organisation, [row])[0];
-      },
-      keepOriginal: (called, index) => {
-        db.insert(entryFileOriginal).values({ organisation, called, place: index }).run();
-      },
-    });
+    const appended = file.subject === 'contacts' ? writeTurn(context, file, next) : postTurn(context, file, next);
     const posted = file.posted + appended.posted;
     const [first, last] = [file.first ?? appended.first, appended.last ?? file.last];
     if (next.turn + 1 === file.turns) {
@@ -158,6 +149,36 @@ export const postEntryTurn = defineCommand(
   },
   { besideEntryFile: 'allowed', ownTransaction: true },
 );
+
+/** What a turn has added to a file: how many, and which entries they begin and end with. */
+type Appended = Pick<EntriesImportResponse, 'posted' | 'first' | 'last'>;
+type KeptTurn = NonNullable<ReturnType<typeof nextTurn>>;
+
+function writeTurn(
+  context: WriteContext,
+  { organisation, person, first, last }: EntryFileUnderWay,
+  { entries }: KeptTurn,
+): Appended {
+  const contacts = contactsOfTurn(entries);
+  writeContacts(context, { organisation, person }, contacts);
+  return { posted: contacts.length, first, last };
+}
+
+function postTurn(context: WriteContext, file: EntryFileUnderWay, { entries }: KeptTurn): Appended {
+  const { db } = context;
+  const { organisation } = file;
+  return postFileEntries(context, file, booksOf(context, organisation), entriesOfTurn(entries), undefined, {
+    withDifference: new Set(file.withDifference),
+    original: (called) => {
+      const index = placeOfOriginal(db, organisation, called);
+      const row = index === undefined ? undefined : findEntryRow(db, organisation, index);
+      return row && postedEntriesOf(db, organisation, [row])[0];
+    },
+    keepOriginal: (called, index) => {
+      db.insert(entryFileOriginal).values({ organisation, called, place: index }).run();
+    },
+  });
+}
 
 /**
  * Ends a file in the middle, for a reason that nobody reckoned with: what is posted stays, the rest is taken away.

@@ -5,7 +5,7 @@ import { oncePerConnection } from '../../platform/database/once-per-connection.j
 import { entryFile, entryFileOriginal, entryFileTurn } from '../../platform/database/schema.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 
-/** A file of entries that is being posted in turns. */
+/** A file of entries, or of contacts, that is being taken in in turns. */
 export type EntryFileUnderWay = typeof entryFile.$inferSelect;
 
 const underWay = oncePerConnection((db) =>
@@ -36,9 +36,10 @@ export function assertNoEntryFile(db: Db, organisation: number): void {
   if (file) throw new Refusal(409, [problem('entry-file', '', whatIsPosted(file))]);
 }
 
-function whatIsPosted({ entries, posted }: EntryFileUnderWay): string {
+function whatIsPosted({ subject, entries, posted }: EntryFileUnderWay): string {
   const [all, done] = [entries, posted].map((count) => count.toLocaleString('en'));
-  return `A file of ${all} entries is being posted, and ${done} of them are. This can be done once all are.`;
+  const what = subject === 'contacts' ? 'contacts is being taken in' : 'entries is being posted';
+  return `A file of ${all} ${what}, and ${done} of them are. This can be done once all are.`;
 }
 
 /** Whether all turns of a file are there: from then on it is gone on with until it is posted. */

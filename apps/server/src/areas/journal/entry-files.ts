@@ -23,7 +23,7 @@ import { entryTurn, forgetEntryTurns, type LaidOutFile } from './entry-turns.js'
 /** So often a file is checked anew because the set-up was changed meanwhile. */
 const MOST_CHECKS = 3;
 
-/** A file of entries on its way into the books. */
+/** A file of entries, or of contacts, on its way into the books. */
 export interface EntryFileToPost extends Posting {
   /** What it is laid out under in the thread of files. */
   readonly id: string;
@@ -37,7 +37,7 @@ export interface EntryFileToPost extends Posting {
 }
 
 /**
- * Posts files of entries in turns, so that others post between two of them. All of a file is posted, or nothing: it is
+ * Takes files of entries and of contacts in in turns, so that others post between two of them. All of a file is taken in, or nothing: it is
  * checked as a whole beforehand, nothing changes meanwhile that it was checked against, and from the first turn on it is
  * gone on with, at the latest before the next start is ready.
  */
@@ -119,9 +119,9 @@ export class EntryFiles extends LooksByItself implements BeforeApplicationShutdo
         if (this.isEnding || mayPass(error)) throw error;
         // a turn that cannot be posted, whatever was checked before: the next attempt would end in the same way
         const { posted, entries, last } = await this.writer.run(endEntryFile, { organisation });
-        this.logger.error(`A file of entries ended after ${posted} of ${entries}: ${messageOf(error)}`);
-        const upTo = last === null ? 'None of its entries is posted' : `Its entries up to ${last} are posted`;
-        const message = `${upTo}, ${posted} of ${entries}. Then the books refused to go on: ${messageOf(error)}`;
+        this.logger.error(`A file ended after ${posted} of ${entries}: ${messageOf(error)}`);
+        const upTo = last === null ? '' : `, up to entry ${last}`;
+        const message = `${posted} of ${entries} are in the books${upTo}. Then they refused to go on: ${messageOf(error)}`;
         throw new Refusal(409, [problem('entry-file-ended', '', message)]);
       }
     }
@@ -134,9 +134,7 @@ export class EntryFiles extends LooksByItself implements BeforeApplicationShutdo
     if (this.sent > 0 || organisationsWithEntryFile(this.reader.db).length === 0) return failures;
     await this.writer.run(dropUnkeptEntryFiles, {});
     for (const organisation of organisationsWithEntryFile(this.reader.db)) {
-      this.logger.log(
-        `The file of entries that was being posted into the books ${organisation} is posted to its end.`,
-      );
+      this.logger.log(`The file that was being taken into the books ${organisation} is taken in to its end.`);
       await this.postTurns(organisation).catch((error: unknown) => failures.push(messageOf(error)));
     }
     return failures;
@@ -150,6 +148,6 @@ function mayPass(error: unknown): boolean {
 }
 
 function ending(): Refusal {
-  const message = 'The server ends. What was begun to be posted is posted to its end when it starts again.';
+  const message = 'The server ends. What was begun is taken in to its end when it starts again.';
   return new Refusal(503, [problem('ending', '', message)]);
 }

@@ -1,3 +1,4 @@
+import type { ImportCounts } from '@just-ledger/contract';
 import {
   type Books,
   type CivilDate,
@@ -8,6 +9,7 @@ import {
 import type { Db } from '../../platform/database/connection.js';
 import { notFound } from '../../platform/problems/refusal.js';
 import { defineFileTask } from '../../platform/threads/task.js';
+import type { PlannedContact } from '../contacts/write-contacts.js';
 
 /** So many lines are posted in a turn, about: who posts meanwhile waits no longer than these take. */
 export const TURN_LINES = 2_000;
@@ -18,8 +20,15 @@ export interface WaitingEntry extends FileEntry {
   readonly isReversed?: true;
 }
 
-/** What there is to know of a file that is laid out to be posted in turns. */
+/** What a file is of. */
+export type FileSubject = 'entries' | 'contacts';
+
+/** What there is to know of a file that is laid out to be taken in in turns. */
 export interface LaidOutFile {
+  readonly subject: FileSubject;
+  /** What it does, as it was checked. */
+  readonly counts: ImportCounts;
+  /** How many entries, or contacts. */
   readonly entries: number;
   readonly lines: number;
   readonly turns: number;
@@ -62,6 +71,8 @@ export function layOut(id: string, entries: readonly FileEntry[], books: Books):
   const foreignLines = ordinary.flatMap((entry) => entry.lines.filter((line) => line.foreign));
   const inForeign = new Set(foreignLines.map((line) => documentOfLine(line, books.chart)));
   return {
+    subject: 'entries',
+    counts: { added: entries.length, changed: 0, unchanged: 0 },
     entries: entries.length,
     lines,
     turns: turns.length,
@@ -71,6 +82,22 @@ export function layOut(id: string, entries: readonly FileEntry[], books: Books):
     debit,
     foreign,
   };
+}
+
+/** So many contacts are written in a turn: as long as some 2,000 lines take. */
+const TURN_CONTACTS = 1_000;
+
+/** Lays checked contacts out to be written in turns. Nothing of entries is in them that has to be looked at beforehand. */
+export function layOutContacts(id: string, contacts: readonly PlannedContact[], counts: ImportCounts): LaidOutFile {
+  const turns: Uint8Array[] = [];
+  // one at least, also where nothing differs
+  for (let first = 0; first === 0 || first < contacts.length; first += TURN_CONTACTS) {
+    turns.push(new TextEncoder().encode(JSON.stringify(contacts.slice(first, first + TURN_CONTACTS))));
+  }
+  laidOut.set(id, turns);
+  const nothing = { days: [], reverses: [], withDifference: [], debit: 0, foreign: 0 };
+  const { length } = contacts;
+  return { subject: 'contacts', counts, entries: length, lines: length, turns: turns.length, ...nothing };
 }
 
 /** One turn of a file that was laid out. */
@@ -88,7 +115,12 @@ export const forgetEntryTurns = defineFileTask('forgetEntryTurns', (_: Db, { id 
   laidOut.delete(id);
 });
 
-/** A turn as it was laid out. */
+/** A turn of entries as it was laid out. */
 export function entriesOfTurn(bytes: Uint8Array): WaitingEntry[] {
+  return JSON.parse(new TextDecoder().decode(bytes));
+}
+
+/** A turn of contacts as it was laid out. */
+export function contactsOfTurn(bytes: Uint8Array): PlannedContact[] {
   return JSON.parse(new TextDecoder().decode(bytes));
 }

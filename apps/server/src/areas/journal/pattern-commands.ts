@@ -60,14 +60,14 @@ export const changePattern = defineCommand(
   { besideEntryFile: 'allowed' },
 );
 
-/** Keeps a pattern no longer. @param version the one that was looked at; any if left out */
+/** Keeps a pattern no longer. @param version the one that was looked at */
 export const dropPattern = defineCommand(
   'dropPattern',
-  (context: WriteContext, { organisation, id, version }: DraftPlace & { version?: number | undefined }): void => {
+  (context: WriteContext, { organisation, id, version }: DraftPlace & { version: number }): void => {
     assertThere(context, organisation, id);
     const dropped = context.db
       .delete(pattern)
-      .where(and(isRow(pattern, organisation, id), ...(version === undefined ? [] : [eq(pattern.version, version)])))
+      .where(and(isRow(pattern, organisation, id), eq(pattern.version, version)))
       .returning()
       .get();
     if (!dropped) throw changedSince('pattern');

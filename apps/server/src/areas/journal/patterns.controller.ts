@@ -1,4 +1,4 @@
-import { DraftVersionQuery, PatternRequest, type PatternResponse } from '@just-ledger/contract';
+import { LookedAtQuery, PatternRequest, type PatternResponse } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
@@ -43,7 +43,7 @@ export class PatternsController {
   drop(
     @CurrentOrganisation() organisation: Organisation,
     @Param('id', ParseIntPipe) id: number,
-    @Query() { version }: DraftVersionQuery,
+    @Query() { version }: LookedAtQuery,
   ): Promise<void> {
     return this.writer.run(dropPattern, { organisation: organisation.id, id, version });
   }

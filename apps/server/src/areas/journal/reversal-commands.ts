@@ -5,7 +5,7 @@ import type {
   ReverseRequest,
 } from '@just-ledger/contract';
 import { checkReversalDate } from '@just-ledger/core';
-import { notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
+import { changedSince, notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { booksOf } from '../books/books-store.js';
@@ -48,6 +48,7 @@ export const planReversal = defineCommand(
   (context: WriteContext, { request, ...planning }: Planning & { request: PlanReversalRequest }): EntryResponse => {
     const { organisation, person, number } = planning;
     const row = rowToPlan(context, planning);
+    assertPlanned(context, planning, row, request.was);
     const checked = checkReversalDate(request.date, row, booksOf(context, organisation));
     if (!checked.ok)
       throw new Refusal(
@@ -72,6 +73,7 @@ export const giveUpReversal = defineCommand(
     if (!currentPlan(context, organisation, row)?.date) {
       throw unprocessable('not-planned', '', `Entry ${number} is not to be reversed by itself.`);
     }
+    assertPlanned(context, planning, row, request.was);
     const reason = plainLines(request.reason, 'reason', 'Say why it is not reversed.');
     recordPlan(context, { organisation, person, entry: row.place }, { reason });
     return answer(context, organisation, row.place);
@@ -101,6 +103,16 @@ export const postPlannedReversals = defineCommand('postPlannedReversals', (conte
     }
   }),
 );
+
+/** @throws {Refusal} 409 if the entry is planned to be reversed on another day by now than was looked at */
+function assertPlanned(
+  context: WriteContext,
+  { organisation }: Planning,
+  row: EntryRow,
+  was: string | undefined,
+): void {
+  if ((currentPlan(context, organisation, row)?.date ?? undefined) !== was) throw changedSince('entry', 'was');
+}
 
 /** An entry that can still be planned for. */
 function rowToPlan({ db }: WriteContext, { organisation, number }: Planning): EntryRow {

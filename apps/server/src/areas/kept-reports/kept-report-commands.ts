@@ -13,7 +13,7 @@ import {
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { isRow, nextId } from '../../platform/database/next-id.js';
 import { boardPapers, keptReport } from '../../platform/database/schema.js';
-import { changedSince, notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
+import { assertVersion, notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -56,7 +56,7 @@ export const changeKeptReport = defineCommand(
   ): KeptResponse => {
     const { db, clock } = context;
     const before = keptThere(context, { organisation, person, id });
-    if (before.version !== request.version) throw changedSince('kept report');
+    assertVersion('kept report', request.version, before.version);
     if (!request.shared || request.screen !== before.screen) assertInNoPapers(context, before);
     const row: Kept = {
       ...before,
@@ -74,15 +74,12 @@ export const changeKeptReport = defineCommand(
   { besideEntryFile: 'allowed' },
 );
 
-/** Keeps it no longer. @param version the one that was looked at; any if left out */
+/** Keeps it no longer. @param version the one that was looked at */
 export const dropKeptReport = defineCommand(
   'dropKeptReport',
-  (
-    context: WriteContext,
-    { organisation, person, id, version }: KeptPlace & { readonly version?: number | undefined },
-  ): void => {
+  (context: WriteContext, { organisation, person, id, version }: KeptPlace & { readonly version: number }): void => {
     const before = keptThere(context, { organisation, person, id });
-    if (version !== undefined && before.version !== version) throw changedSince('kept report');
+    assertVersion('kept report', version, before.version);
     assertInNoPapers(context, before);
     context.db
       .delete(keptReport)

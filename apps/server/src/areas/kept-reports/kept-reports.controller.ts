@@ -1,9 +1,4 @@
-import {
-  KeptReportRequest,
-  type KeptReportResponse,
-  KeptReportVersionQuery,
-  type KeptResponse,
-} from '@just-ledger/contract';
+import { KeptReportRequest, type KeptReportResponse, type KeptResponse, LookedAtQuery } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
@@ -53,7 +48,7 @@ export class KeptReportsController {
     @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
-    @Query() { version }: KeptReportVersionQuery,
+    @Query() { version }: LookedAtQuery,
   ): Promise<void> {
     return this.writer.run(dropKeptReport, { organisation: organisation.id, person: person.id, id, version });
   }

@@ -1,9 +1,9 @@
 import type { HolidaysRequest, HolidaysResponse } from '@just-ledger/contract';
-import { type Holidays, isCivilDate, isPlainText, problem, type Problem } from '@just-ledger/core';
+import { type Holidays, isCivilDate, isPlainText, problem, type Problem, versionOf } from '@just-ledger/core';
 import { asc, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { holiday } from '../../platform/database/schema.js';
-import { Refusal } from '../../platform/problems/refusal.js';
+import { assertVersion, Refusal } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 
@@ -14,7 +14,8 @@ export function holidaysOf(db: Db, organisation: number): Holidays {
 
 /** All holidays of an organisation, as they go over the wire. */
 export function holidaysResponse(db: Db, organisation: number): HolidaysResponse {
-  return { holidays: holidayRows(db, organisation) };
+  const holidays = holidayRows(db, organisation);
+  return { holidays, version: versionOf(holidays) };
 }
 
 /** Puts a list of holidays in the place of the old one. A date named twice is one. */
@@ -31,6 +32,7 @@ export const keepHolidays = defineCommand(
         : [problem('text', `holidays.${index}.name`, 'A name stands on one line.')]),
     ]);
     if (problems.length > 0) throw new Refusal(422, problems);
+    assertVersion('list', request.version, holidaysResponse(db, organisation).version);
     db.delete(holiday).where(eq(holiday.organisation, organisation)).run();
     for (const { date, name = '' } of request.holidays) {
       if (!isCivilDate(date)) continue;

@@ -1,15 +1,16 @@
+import type { ChangePersonRequest } from '@just-ledger/contract';
 import { type MemberRole, problem } from '@just-ledger/core';
 import { and, eq, isNull, lt, sql } from 'drizzle-orm';
 import { invitation, membership, passwordReset, person, session } from '../../platform/database/schema.js';
 import { writeMessage } from '../../platform/outbox/outbox-store.js';
-import { notFound, Refusal } from '../../platform/problems/refusal.js';
+import { assertVersion, notFound, Refusal } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { personOfEmail } from '../../platform/sessions/session-store.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { recordChange } from '../audit-trail/record-change.js';
 import { organisationOf, roleOf } from '../organisations/organisation-store.js';
-import { invitationOfToken } from './people-store.js';
+import { invitationOfToken, versionOfRole } from './people-store.js';
 
 const INVITED_FOR = 14 * 24 * 60 * 60 * 1000;
 const RESET_FOR = 24 * 60 * 60 * 1000;
@@ -122,9 +123,11 @@ export const takeInvitation = defineCommand(
 /** Lets a person do more or less from now on. */
 export const changeRole = defineCommand(
   'changeRole',
-  (context: WriteContext, { id, role, ...actor }: Actor & { id: number; role: MemberRole }): void => {
+  (context: WriteContext, { id, request, ...actor }: Actor & { id: number; request: ChangePersonRequest }): void => {
+    const { role } = request;
     const before = roleOf(context.db, actor.organisation, id);
     if (!before) throw notFound('person');
+    assertVersion('person', request.version, versionOfRole(before));
     if (before === 'owner' && role !== 'owner') assertOtherOwner(context, actor, id);
     context.db
       .update(membership)
@@ -146,9 +149,10 @@ export const changeRole = defineCommand(
 /** Takes a person's place away; what they wrote keeps their name. */
 export const removePerson = defineCommand(
   'removePerson',
-  (context: WriteContext, { id, ...actor }: Actor & { id: number }): void => {
+  (context: WriteContext, { id, version, ...actor }: Actor & { id: number; version: number }): void => {
     const before = roleOf(context.db, actor.organisation, id);
     if (!before) throw notFound('person');
+    assertVersion('person', version, versionOfRole(before));
     if (before === 'owner') assertOtherOwner(context, actor, id);
     context.db
       .delete(membership)

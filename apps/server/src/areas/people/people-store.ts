@@ -1,4 +1,5 @@
 import type { InvitationResponse, PersonResponse } from '@just-ledger/contract';
+import { type MemberRole, versionOf } from '@just-ledger/core';
 import { and, eq, gt, isNull } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { invitation, membership, passwordReset, person } from '../../platform/database/schema.js';
@@ -21,8 +22,13 @@ export function peopleOf(db: Db, organisation: number, you: number): PersonRespo
     .innerJoin(person, eq(person.id, membership.person))
     .where(eq(membership.organisation, organisation))
     .all()
-    .map((member) => ({ ...member, you: member.id === you }))
+    .map((member) => ({ ...member, you: member.id === you, version: versionOfRole(member.role) }))
     .sort((a, b) => a.name.localeCompare(b.name, 'en'));
+}
+
+/** The version of what a person may do. */
+export function versionOfRole(role: MemberRole): number {
+  return versionOf({ role });
 }
 
 /** The invitations to an organisation that have not been taken, the latest first. */

@@ -2,10 +2,11 @@ import {
   ChangePersonRequest,
   InvitationRequest,
   type InvitationResponse,
+  LookedAtQuery,
   type OutboxMessageResponse,
   type PersonResponse,
 } from '@just-ledger/contract';
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
 import { tryMessageAgain } from '../../platform/outbox/outbox-commands.js';
 import { OutboxKeeper } from '../../platform/outbox/outbox-keeper.js';
 import { messagesFor } from '../../platform/outbox/outbox-store.js';
@@ -38,16 +39,20 @@ export class PeopleController {
     @CurrentOrganisation() organisation: Organisation,
     @Acting() by: Actor,
     @Param('id', ParseIntPipe) id: number,
-    @Body() { role }: ChangePersonRequest,
+    @Body() request: ChangePersonRequest,
   ): Promise<PersonResponse[]> {
-    await this.writer.run(changeRole, { ...by, id, role });
+    await this.writer.run(changeRole, { ...by, id, request });
     return peopleOf(this.reader.db, organisation.id, by.person);
   }
 
   @Delete('people/:id')
   @HttpCode(204)
-  remove(@Acting() by: Actor, @Param('id', ParseIntPipe) id: number): Promise<void> {
-    return this.writer.run(removePerson, { ...by, id });
+  remove(
+    @Acting() by: Actor,
+    @Param('id', ParseIntPipe) id: number,
+    @Query() { version }: LookedAtQuery,
+  ): Promise<void> {
+    return this.writer.run(removePerson, { ...by, id, version });
   }
 
   @Get('invitations')

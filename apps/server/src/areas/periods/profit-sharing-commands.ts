@@ -18,7 +18,7 @@ import {
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { profitSharing } from '../../platform/database/schema.js';
-import { Refusal } from '../../platform/problems/refusal.js';
+import { assertVersion, Refusal } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { loadChart } from '../accounts/account-store.js';
@@ -26,7 +26,7 @@ import { recordChange } from '../audit-trail/record-change.js';
 import { closingsWithin } from '../ledger/ledger-view.js';
 import { type Organisation, organisationOf } from '../organisations/organisation-store.js';
 import { closedYears } from './period-store.js';
-import { profitSharings } from './profit-sharings.js';
+import { profitSharings, versionOfSharing } from './profit-sharings.js';
 
 /**
  * Writes down how partners share the result from a day on, in the place of what was agreed from that very day.
@@ -42,6 +42,7 @@ export const agreeSharing = defineCommand(
     const record = organisationOf(context.db, organisation);
     const sharing = checkedSharing(context.db, record, request);
     const before = profitSharings(context.db, organisation).find(({ from }) => from === sharing.from);
+    assertVersion('agreement', request.version, versionOfSharing(before));
     const { from: fromDay, interest, partners } = sharing;
     const values = { interest, partners: [...partners], at: context.clock.moment(), by: person };
     context.db

@@ -10,6 +10,7 @@ import {
   sharingOn,
   sumByAccount,
   yearlyGifts,
+  versionOf,
 } from '@just-ledger/core';
 import { asc, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -51,6 +52,11 @@ export function agreedRules(db: Db, organisation: Organisation, first: CivilDate
   });
 }
 
+/** The version of what was agreed from a day; 0 where nothing was. */
+export function versionOfSharing(sharing: ProfitSharing | undefined): number {
+  return versionOf(sharing && { ...sharing, partners: sharing.partners.map((partner) => ({ ...partner })) });
+}
+
 /** How partners share the result, as it goes over the wire. */
 export const sharingsOf = defineReport(
   'sharingsOf',
@@ -59,6 +65,7 @@ export const sharingsOf = defineReport(
     return profitSharings(db, organisation.id).map(({ from, interest, partners }) => ({
       from,
       interest,
+      version: versionOfSharing({ from, interest, partners }),
       partners: partners.map(({ account, salary, weight }) => ({
         account: chart.byId.get(account)?.number ?? '',
         name: chart.byId.get(account)?.name ?? '',

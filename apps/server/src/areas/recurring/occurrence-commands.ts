@@ -1,5 +1,6 @@
 import type {
   DraftOccurrenceRequest,
+  LookedAt,
   PostDueQuery,
   PostDueResponse,
   PostOccurrenceRequest,
@@ -24,7 +25,7 @@ import {
 } from '@just-ledger/core';
 import { and, eq, isNull, lte } from 'drizzle-orm';
 import { occurrence } from '../../platform/database/schema.js';
-import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
+import { assertVersion, Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { booksFor } from '../books/books-store.js';
@@ -69,7 +70,7 @@ export const postOccurrence = defineCommand(
     { request, ...place }: JournalPlace & { request: PostOccurrenceRequest },
   ): RecurringJournalResponse => {
     const { organisation, person, id } = place;
-    const journal = recurringJournalOf(context.db, organisation, id);
+    const journal = lookedAtJournal(context, place, request);
     const occurrence = dueAt(context, journal, request.date);
     assertNext(context, journal, occurrence, person);
     settlePosted(context, place, journal, occurrence, request);
@@ -85,7 +86,7 @@ export const draftOccurrence = defineCommand(
     { request, ...place }: JournalPlace & { request: DraftOccurrenceRequest },
   ): RecurringJournalResponse => {
     const { organisation, id } = place;
-    const journal = recurringJournalOf(context.db, organisation, id);
+    const journal = lookedAtJournal(context, place, request);
     settleDrafted(context, place, journal, dueAt(context, journal, request.date), request);
     return recurringResponse(context, organisation, id);
   },
@@ -101,7 +102,7 @@ export const skipOccurrence = defineCommand(
     const { organisation, id, person } = place;
     const reason = request.reason.trim();
     if (reason === '' || !isPlainText(reason, 200)) throw unprocessable('text', 'reason', 'Say why, on one line.');
-    const journal = recurringJournalOf(context.db, organisation, id);
+    const journal = lookedAtJournal(context, place, request);
     const drafted = [...settledOf(context.db, journal.row)].find(
       ([nominal, settled]) => nominal === request.date && settled.state === 'drafted' && settled.isDiscarded,
     );
@@ -119,6 +120,17 @@ export const skipOccurrence = defineCommand(
     return recurringResponse(context, organisation, id);
   },
 );
+
+/** The journal that somebody looked at. @throws {Refusal} 409 if it is another by now */
+function lookedAtJournal(
+  { db }: WriteContext,
+  { organisation, id }: Omit<JournalPlace, 'person'>,
+  { version }: LookedAt,
+): RecurringJournal {
+  const journal = recurringJournalOf(db, organisation, id);
+  assertVersion('recurring journal', version, journal.row.version);
+  return journal;
+}
 
 /**
  * Posts everything that is due and can be posted, in the order of the dates; all of that, or nothing. What lies in a

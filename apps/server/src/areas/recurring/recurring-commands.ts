@@ -22,7 +22,7 @@ import {
 import { and, eq } from 'drizzle-orm';
 import { nextId } from '../../platform/database/next-id.js';
 import { recurringJournal, recurringVersion } from '../../platform/database/schema.js';
-import { changedSince, Refusal, unprocessable } from '../../platform/problems/refusal.js';
+import { assertVersion, changedSince, Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { booksOf } from '../books/books-store.js';
@@ -88,8 +88,12 @@ export const changeRecurring = defineCommand(
 /** Approves that what a version holds is posted by itself. @throws {Refusal} 422 where two people are asked for */
 export const approveRecurring = defineCommand(
   'approveRecurring',
-  (context: WriteContext, { organisation, id, person }: JournalPlace): RecurringJournalResponse => {
+  (
+    context: WriteContext,
+    { organisation, id, person, version: lookedAt }: JournalPlace & { version: number },
+  ): RecurringJournalResponse => {
     const journal = recurringJournalOf(context.db, organisation, id);
+    assertVersion('recurring journal', lookedAt, journal.row.version);
     const version = lastVersionOf(journal);
     if (version.approvedBy !== null || version.byItself !== 'posts') {
       throw unprocessable('nothing-to-approve', '', `${journal.row.name} waits for no approval.`);
@@ -108,7 +112,7 @@ export const approveRecurring = defineCommand(
         ),
       )
       .run();
-    touched(context, journal.row, journal.row.version, {});
+    touched(context, journal.row, lookedAt, {});
     return recurringResponse(context, organisation, id);
   },
 );
@@ -116,9 +120,12 @@ export const approveRecurring = defineCommand(
 /** Ends a recurring journal with today: what is due until then stays due, nothing more comes. */
 export const endRecurring = defineCommand(
   'endRecurring',
-  (context: WriteContext, { organisation, id }: Omit<JournalPlace, 'person'>): RecurringJournalResponse => {
+  (
+    context: WriteContext,
+    { organisation, id, version }: Omit<JournalPlace, 'person'> & { version: number },
+  ): RecurringJournalResponse => {
     const { row } = recurringJournalOf(context.db, organisation, id);
-    touched(context, row, row.version, { endedOn: todayOf(context, organisation) });
+    touched(context, row, version, { endedOn: todayOf(context, organisation) });
     return recurringResponse(context, organisation, id);
   },
 );
@@ -141,7 +148,7 @@ export const pauseRecurring = defineCommand(
       const message = `It is paused from ${longDate(meets.from)} already. Take it up again first.`;
       throw unprocessable('already-paused', 'from', message);
     }
-    touched(context, row, row.version, { pauses: [...row.pauses, { from, ...(until && { until }) }] });
+    touched(context, row, request.version, { pauses: [...row.pauses, { from, ...(until && { until }) }] });
     return recurringResponse(context, organisation, id);
   },
 );
@@ -149,7 +156,10 @@ export const pauseRecurring = defineCommand(
 /** Takes a recurring journal up again: what lies before today in its pause stays left out. */
 export const resumeRecurring = defineCommand(
   'resumeRecurring',
-  (context: WriteContext, { organisation, id }: Omit<JournalPlace, 'person'>): RecurringJournalResponse => {
+  (
+    context: WriteContext,
+    { organisation, id, version }: Omit<JournalPlace, 'person'> & { version: number },
+  ): RecurringJournalResponse => {
     const { row } = recurringJournalOf(context.db, organisation, id);
     const yesterday = dayBefore(todayOf(context, organisation));
     const isOver = ({ until }: { until?: CivilDate }): boolean => until !== undefined && until <= yesterday;
@@ -158,7 +168,7 @@ export const resumeRecurring = defineCommand(
       if (isOver(pause)) return [pause];
       return pause.from > yesterday ? [] : [{ from: pause.from, until: yesterday }];
     });
-    touched(context, row, row.version, { pauses });
+    touched(context, row, version, { pauses });
     return recurringResponse(context, organisation, id);
   },
 );

@@ -2,6 +2,8 @@ import {
   type AlikeEntriesResponse,
   DraftOccurrenceRequest,
   FactsOfDateRequest,
+  LookedAt,
+  LookedAtQuery,
   OccurrencesQuery,
   PauseRequest,
   PostDueQuery,
@@ -148,8 +150,9 @@ export class RecurringController {
   end(
     @CurrentOrganisation() { id: organisation }: Organisation,
     @Param('id', ParseIntPipe) id: number,
+    @Query() { version }: LookedAtQuery,
   ): Promise<RecurringJournalResponse> {
-    return this.writer.run(endRecurring, { organisation, id });
+    return this.writer.run(endRecurring, { organisation, id, version });
   }
 
   /** Approves that what holds now is posted by itself. */
@@ -159,8 +162,9 @@ export class RecurringController {
     @CurrentOrganisation() { id: organisation }: Organisation,
     @CurrentPerson() { id: person }: Person,
     @Param('id', ParseIntPipe) id: number,
+    @Body() { version }: LookedAt,
   ): Promise<RecurringJournalResponse> {
-    return this.writer.run(approveRecurring, { organisation, person, id });
+    return this.writer.run(approveRecurring, { organisation, person, id, version });
   }
 
   @Post(':id/pause')
@@ -178,8 +182,9 @@ export class RecurringController {
   resume(
     @CurrentOrganisation() { id: organisation }: Organisation,
     @Param('id', ParseIntPipe) id: number,
+    @Body() { version }: LookedAt,
   ): Promise<RecurringJournalResponse> {
-    return this.writer.run(resumeRecurring, { organisation, id });
+    return this.writer.run(resumeRecurring, { organisation, id, version });
   }
 
   @Post(':id/post')

@@ -52,7 +52,7 @@ export const recurringTimeLine = defineReport(
         .map((date): TimeLineOccurrenceResponse => {
           const reading = { db, organisation, books, today };
           const said = proposedOccurrence(reading, journal, date, settled.get(date.nominal));
-          return { ...said, journal: journal.row.id, name: journal.row.name };
+          return { ...said, journal: journal.row.id, name: journal.row.name, version: journal.row.version };
         });
     });
     all.sort((a, b) => (a.date === b.date ? a.journal - b.journal : a.date < b.date ? -1 : 1));

@@ -1,7 +1,7 @@
 import type { ArrangementRequest } from '@just-ledger/contract';
 import { eq } from 'drizzle-orm';
 import { arrangement } from '../../platform/database/schema.js';
-import { changedSince } from '../../platform/problems/refusal.js';
+import { assertVersion } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -21,7 +21,7 @@ export const arrangeStatements = defineCommand(
   ): void => {
     const { db } = context;
     const chart = loadChart(db, organisation);
-    if ((keptArrangement(db, organisation)?.version ?? 0) !== request.version) throw changedSince('arrangement');
+    assertVersion('arrangement', request.version, keptArrangement(db, organisation)?.version ?? 0);
     const after = askedArrangement(chart, organisationOf(db, organisation).kind, request);
     recordChange(context, {
       organisation,

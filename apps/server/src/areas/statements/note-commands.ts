@@ -13,7 +13,7 @@ import {
 } from '@just-ledger/core';
 import { isRow, nextId } from '../../platform/database/next-id.js';
 import { note } from '../../platform/database/schema.js';
-import { changedSince, notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
+import { assertVersion, notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -57,7 +57,7 @@ export const changeNote = defineCommand(
   ): KeptNoteResponse => {
     const { db, clock } = context;
     const before = noteThere(context, organisation, id);
-    if (before.version !== request.version) throw changedSince('note');
+    assertVersion('note', request.version, before.version);
     const chart = loadChart(db, organisation);
     const row: KeptNote = {
       ...before,
@@ -76,15 +76,12 @@ export const changeNote = defineCommand(
   { besideEntryFile: 'allowed' },
 );
 
-/** Takes a note away. @param version the one that was looked at; any if left out */
+/** Takes a note away. @param version the one that was looked at */
 export const dropNote = defineCommand(
   'dropNote',
-  (
-    context: WriteContext,
-    { organisation, person, id, version }: NotePlace & { readonly version?: number | undefined },
-  ): void => {
+  (context: WriteContext, { organisation, person, id, version }: NotePlace & { readonly version: number }): void => {
     const before = noteThere(context, organisation, id);
-    if (version !== undefined && before.version !== version) throw changedSince('note');
+    assertVersion('note', version, before.version);
     context.db
       .delete(note)
       .where(isRow(note, organisation, id))

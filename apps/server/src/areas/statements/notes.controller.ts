@@ -1,9 +1,9 @@
 import {
   type KeptNoteResponse,
+  LookedAtQuery,
   NoteRequest,
   NotesQuery,
   type NotesResponse,
-  NoteVersionQuery,
   TakeNotesRequest,
 } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
@@ -62,7 +62,7 @@ export class NotesController {
     @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
-    @Query() { version }: NoteVersionQuery,
+    @Query() { version }: LookedAtQuery,
   ): Promise<void> {
     return this.writer.run(dropNote, { organisation: organisation.id, person: person.id, id, version });
   }

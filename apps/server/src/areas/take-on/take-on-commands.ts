@@ -23,18 +23,20 @@ import {
   type TrayKey,
   trayLabel,
   TRAYS,
+  versionOf,
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
 import { insertRows } from '../../platform/database/insert-rows.js';
 import { isRow, nextId } from '../../platform/database/next-id.js';
 import { entry, takeOn, takeOnEntry, takeOnEvent, takeOnRow } from '../../platform/database/schema.js';
 import { sealed, TAKE_ON_HISTORY } from '../../platform/database/sealed-histories.js';
-import { notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
+import { assertVersion, notFound, Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { addAccounts } from '../accounts/account-commands.js';
 import { recordChange } from '../audit-trail/record-change.js';
+import { rowsOfTray } from '../account-detail/tray-rows.js';
 import { booksOf } from '../books/books-store.js';
 import { settleBroughtForward } from '../closing/brought-forward.js';
 import { EntryAppender } from '../journal/append-entry.js';
@@ -51,6 +53,8 @@ import {
   isSignedOff,
   type LoadedTakeOn,
   loadTakeOn,
+  versionOfTakeOn,
+  versionOfTray,
   wantedEntries,
 } from './take-on-store.js';
 
@@ -117,11 +121,17 @@ export const changeTakeOnRow = defineCommand(
   'changeTakeOnRow',
   (
     context: WriteContext,
-    { tray: name, id, cells, ...of }: InTray & { id: number; cells: Record<string, string> },
+    {
+      tray: name,
+      id,
+      cells,
+      version,
+      ...of
+    }: InTray & { id: number; cells: Record<string, string>; version: number },
   ): void => {
     const tray = trayFrom(context, of.organisation, name);
     assertCells(cells, 'cells');
-    rowOf(context, of.organisation, tray, id);
+    assertVersion('row', version, versionOf(rowOf(context, of.organisation, tray, id).cells));
     context.db
       .update(takeOnRow)
       .set({ cells })
@@ -133,9 +143,14 @@ export const changeTakeOnRow = defineCommand(
 /** Takes a row away; all of a tray's if none is named. */
 export const removeTakeOnRows = defineCommand(
   'removeTakeOnRows',
-  (context: WriteContext, { tray: name, id, ...of }: InTray & { id?: number | undefined }): void => {
+  (
+    context: WriteContext,
+    { tray: name, id, version, ...of }: InTray & { id?: number | undefined; version: number },
+  ): void => {
     const tray = trayFrom(context, of.organisation, name);
-    if (id !== undefined) rowOf(context, of.organisation, tray, id);
+    if (id === undefined)
+      assertVersion('tray', version, versionOfTray(rowsOfTray(context.db, of.organisation, tray)));
+    else assertVersion('row', version, versionOf(rowOf(context, of.organisation, tray, id).cells));
     context.db
       .delete(takeOnRow)
       .where(
@@ -152,8 +167,12 @@ export const removeTakeOnRows = defineCommand(
 /** Settles where revenue and expense of the old year go. */
 export const changeTakeOn = defineCommand(
   'changeTakeOn',
-  (context: WriteContext, { closesInto, ...actor }: Actor & { closesInto: string | null }): void => {
+  (
+    context: WriteContext,
+    { closesInto, version, ...actor }: Actor & { closesInto: string | null; version: number },
+  ): void => {
     assertOpen(context, actor.organisation);
+    assertVersion('take-on', version, versionOfTakeOn(load(context, actor.organisation)));
     const closesByRule = closesInto === CLOSING_RULES;
     const account = closesInto === null || closesByRule ? undefined : lastingEquity(context, actor, closesInto);
     settle(context, actor.organisation, { closesInto: account?.id ?? null, closesByRule: closesByRule || null });
@@ -162,14 +181,19 @@ export const changeTakeOn = defineCommand(
 );
 
 /** Posts a tray, or the old trial balance, as it is typed now; what it had posted before is reversed. */
-export const postTray = defineCommand('postTray', (context: WriteContext, { tray: name, ...of }: InTray): void => {
-  const part = partFrom(context, of.organisation, name);
-  ensureClearing(context, of);
-  const loaded = load(context, of.organisation);
-  assertReadable(loaded, [part]);
-  postPart(context, of, part, loaded);
-  redoOldBalance(context, of, part, loaded);
-});
+export const postTray = defineCommand(
+  'postTray',
+  (context: WriteContext, act: InTray & { version: number }): void => {
+    const { tray: name, version, ...of } = act;
+    const part = partFrom(context, of.organisation, name);
+    assertVersion('tray', version, versionOfTray(rowsOfTray(context.db, of.organisation, part)));
+    ensureClearing(context, of);
+    const loaded = load(context, of.organisation);
+    assertReadable(loaded, [part]);
+    postPart(context, of, part, loaded);
+    redoOldBalance(context, of, part, loaded);
+  },
+);
 
 /** Takes back what a tray has posted. */
 export const takeTrayBack = defineCommand(
@@ -228,8 +252,10 @@ export const acceptEquity = defineCommand(
 );
 
 /** Posts what is not posted yet, sees that nothing is left, and locks what lies up to the changeover date. */
-export const signOff = defineCommand('signOff', (context: WriteContext, actor: Actor): void => {
+export const signOff = defineCommand('signOff', (context: WriteContext, act: Actor & { version: number }): void => {
+  const { version, ...actor } = act;
   assertOpen(context, actor.organisation);
+  assertVersion('take-on', version, versionOfTakeOn(load(context, actor.organisation)));
   ensureClearing(context, actor);
   const loaded = load(context, actor.organisation);
   const wrong = signOffBlockers(loaded.trays, loaded.on, loaded.closesInto !== undefined);
@@ -377,9 +403,13 @@ function partFrom(context: WriteContext, organisation: number, name: string): Po
   return part;
 }
 
-function rowOf(context: WriteContext, organisation: number, tray: TrayKey, id: number): { place: number } {
+function rowOf(context: WriteContext, organisation: number, tray: TrayKey, id: number) {
   const where = and(isRow(takeOnRow, organisation, id), eq(takeOnRow.tray, tray));
-  const row = context.db.select({ place: takeOnRow.place }).from(takeOnRow).where(where).get();
+  const row = context.db
+    .select({ place: takeOnRow.place, cells: takeOnRow.cells })
+    .from(takeOnRow)
+    .where(where)
+    .get();
   if (!row) throw notFound('row');
   return row;
 }

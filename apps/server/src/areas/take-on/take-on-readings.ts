@@ -25,6 +25,7 @@ import {
   type TrayKey,
   TRAYS,
   keysOf,
+  versionOf,
 } from '@just-ledger/core';
 import { desc, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -36,6 +37,8 @@ import {
   isPostedAsTyped,
   type LoadedTakeOn,
   loadTakeOn,
+  versionOfTakeOn,
+  versionOfTray,
   wantedEntries,
 } from './take-on-store.js';
 
@@ -87,6 +90,7 @@ export const takeOnAt = defineReading(
       signedOff: signedOff?.at ? { at: signedOff.at, by: signedOff.by } : null,
       events,
       inTheWay: signOffBlockers(trays, on, closesInto !== undefined),
+      version: versionOfTakeOn(loaded),
     };
   },
 );
@@ -117,8 +121,10 @@ export const trayAt = defineReading(
             .map(({ code, column, message }) => ({ code, column, message })),
           amount: fact ? write(fact.lines.reduce((sum, line) => sum + line.amount, 0)) : null,
           proposed: proposed === undefined ? null : write(proposed),
+          version: versionOf({ ...cells }),
         };
       }),
+      version: versionOfTray(rows[tray]),
       suggestions: suggestionsFor(tray, loaded),
     };
   },
@@ -158,6 +164,7 @@ function trayResponse(
     }),
     state: part ? stateOf(db, organisation, part, entries.length, loaded) : 'nothing',
     entries: entries.map(({ number }) => number),
+    version: versionOfTray(loaded.rows[tray]),
   };
 }
 

@@ -17,6 +17,7 @@ import {
   TRAYS,
   keyedBy,
   keysOf,
+  versionOf,
   zip,
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
@@ -62,6 +63,16 @@ export function loadTakeOn(db: Db, organisation: number, today: CivilDate, books
     clearing: clearingAccount(db, organisation),
     closesInto: settled?.closesByRule ? CLOSING_RULES : (settled?.closesInto ?? undefined),
   };
+}
+
+/** The version of the rows of a tray. */
+export function versionOfTray(rows: readonly TakeOnRow[]): number {
+  return versionOf(rows.map(({ id, cells }) => ({ id, cells: { ...cells } })));
+}
+
+/** The version of all that is typed for a take-on, and of where the result of the old year goes. */
+export function versionOfTakeOn({ rows, closesInto }: LoadedTakeOn): number {
+  return versionOf({ closesInto, trays: keysOf(TRAYS).map((tray) => versionOfTray(rows[tray])) });
 }
 
 /** The account that must end at zero, if the chart has one. */

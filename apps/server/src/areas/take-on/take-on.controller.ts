@@ -1,13 +1,28 @@
 import {
   AcceptEquityRequest,
   ChangeTakeOnRequest,
+  ChangeTakeOnRowRequest,
+  LookedAt,
+  LookedAtQuery,
   ReopenTakeOnRequest,
   type TakeOnResponse,
-  TakeOnRowRequest,
   TakeOnRowsRequest,
 } from '@just-ledger/contract';
 import { isTrayKey } from '@just-ledger/core';
-import { Body, Controller, Delete, Get, Header, HttpCode, Param, ParseIntPipe, Post, Put, Res } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Header,
+  HttpCode,
+  Param,
+  ParseIntPipe,
+  Post,
+  Put,
+  Query,
+  Res,
+} from '@nestjs/common';
 import type { FastifyReply } from 'fastify';
 import type { Readable } from 'node:stream';
 import { notFound } from '../../platform/problems/refusal.js';
@@ -46,8 +61,8 @@ export class TakeOnController {
   }
 
   @Put()
-  async change(@Acting() by: Actor, @Body() { closesInto }: ChangeTakeOnRequest): Promise<TakeOnResponse> {
-    if (closesInto !== undefined) await this.writer.run(changeTakeOn, { ...by, closesInto });
+  async change(@Acting() by: Actor, @Body() { closesInto, version }: ChangeTakeOnRequest): Promise<TakeOnResponse> {
+    if (closesInto !== undefined) await this.writer.run(changeTakeOn, { ...by, closesInto, version });
     return this.now(by);
   }
 
@@ -87,29 +102,38 @@ export class TakeOnController {
     @Acting() by: Actor,
     @Param('tray') tray: string,
     @Param('row', ParseIntPipe) id: number,
-    @Body() { cells }: TakeOnRowRequest,
+    @Body() request: ChangeTakeOnRowRequest,
   ): Promise<void> {
-    return this.writer.run(changeTakeOnRow, { ...by, tray, id, cells });
+    return this.writer.run(changeTakeOnRow, { ...by, tray, id, ...request });
   }
 
   @Delete('trays/:tray/rows/:row')
   @HttpCode(204)
-  removeRow(@Acting() by: Actor, @Param('tray') tray: string, @Param('row', ParseIntPipe) id: number): Promise<void> {
-    return this.writer.run(removeTakeOnRows, { ...by, tray, id });
+  removeRow(
+    @Acting() by: Actor,
+    @Param('tray') tray: string,
+    @Param('row', ParseIntPipe) id: number,
+    @Query() { version }: LookedAtQuery,
+  ): Promise<void> {
+    return this.writer.run(removeTakeOnRows, { ...by, tray, id, version });
   }
 
   /** Takes all rows of a tray away. */
   @Delete('trays/:tray/rows')
   @HttpCode(204)
-  removeRows(@Acting() by: Actor, @Param('tray') tray: string): Promise<void> {
-    return this.writer.run(removeTakeOnRows, { ...by, tray });
+  removeRows(@Acting() by: Actor, @Param('tray') tray: string, @Query() { version }: LookedAtQuery): Promise<void> {
+    return this.writer.run(removeTakeOnRows, { ...by, tray, version });
   }
 
   /** Posts a tray, or the old trial balance, as it is typed now; what it had posted before is reversed. */
   @Post('trays/:tray/posting')
   @HttpCode(200)
-  async post(@Acting() by: Actor, @Param('tray') tray: string): Promise<TakeOnResponse> {
-    await this.writer.run(postTray, { ...by, tray });
+  async post(
+    @Acting() by: Actor,
+    @Param('tray') tray: string,
+    @Body() { version }: LookedAt,
+  ): Promise<TakeOnResponse> {
+    await this.writer.run(postTray, { ...by, tray, version });
     return this.now(by);
   }
 
@@ -129,8 +153,8 @@ export class TakeOnController {
 
   @Post('sign-off')
   @HttpCode(200)
-  async signOff(@Acting() by: Actor): Promise<TakeOnResponse> {
-    await this.writer.run(signOff, by);
+  async signOff(@Acting() by: Actor, @Body() { version }: LookedAt): Promise<TakeOnResponse> {
+    await this.writer.run(signOff, { ...by, version });
     return this.now(by);
   }
 

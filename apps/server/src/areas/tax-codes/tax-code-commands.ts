@@ -3,7 +3,7 @@ import { accountTitle, checkTaxCode, problem, TAX_SIDES, type TaxCode, taxCodePa
 import { and, eq } from 'drizzle-orm';
 import { isRow, nextId } from '../../platform/database/next-id.js';
 import { line, taxCode, taxPart, taxRate } from '../../platform/database/schema.js';
-import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
+import { assertVersion, notFound, Refusal } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -37,7 +37,7 @@ export const changeTaxCode = defineCommand(
   (context: WriteContext, { id, request, ...actor }: Actor & { id: number; request: ChangeTaxCodeRequest }): void => {
     const others = loadTaxCodes(context.db, actor.organisation);
     const before = taxCodeIn(others, id);
-    if (before.version !== request.version) throw changedSince('tax code');
+    assertVersion('tax code', request.version, before.version);
     const after = { id, ...checked(context, actor, request, others, id) };
     if (after.side !== before.side && isPosted(context, actor, id)) {
       const message = `Entries name ${before.code} as it is. Add another code for ${TAX_SIDES[after.side].label.toLowerCase()}.`;
@@ -61,8 +61,9 @@ export const changeTaxCode = defineCommand(
 /** Removes a tax code that no account proposes. */
 export const removeTaxCode = defineCommand(
   'removeTaxCode',
-  (context: WriteContext, { id, ...actor }: Actor & { id: number }): void => {
+  (context: WriteContext, { id, version, ...actor }: Actor & { id: number; version: number }): void => {
     const gone = taxCodeIn(loadTaxCodes(context.db, actor.organisation), id);
+    assertVersion('tax code', version, gone.version);
     const users = loadChart(context.db, actor.organisation).accounts.filter((account) => account.taxCode === id);
     if (users.length > 0) {
       const named = users.slice(0, 3).map(accountTitle).join(', ');

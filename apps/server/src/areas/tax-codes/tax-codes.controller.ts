@@ -1,5 +1,5 @@
-import { ChangeTaxCodeRequest, TaxCodeRequest, type TaxCodeResponse } from '@just-ledger/contract';
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put } from '@nestjs/common';
+import { ChangeTaxCodeRequest, LookedAtQuery, TaxCodeRequest, type TaxCodeResponse } from '@just-ledger/contract';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
@@ -46,8 +46,12 @@ export class TaxCodesController {
 
   @Delete(':id')
   @HttpCode(204)
-  remove(@Acting() by: Actor, @Param('id', ParseIntPipe) id: number): Promise<void> {
-    return this.writer.run(removeTaxCode, { ...by, id });
+  remove(
+    @Acting() by: Actor,
+    @Param('id', ParseIntPipe) id: number,
+    @Query() { version }: LookedAtQuery,
+  ): Promise<void> {
+    return this.writer.run(removeTaxCode, { ...by, id, version });
   }
 
   private one(organisation: Organisation, id: number): TaxCodeResponse {

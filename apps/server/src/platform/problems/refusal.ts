@@ -22,6 +22,22 @@ export function changedSince(what: string, path = 'version'): Refusal {
   ]);
 }
 
+/**
+ * Whoever changes, posts or removes something has looked at it as it is now.
+ *
+ * @param lookedAt the version that was looked at; left out it is 0, where there was nothing
+ * @param now its version by now; undefined where it is not there
+ * @throws {Refusal} 409 if it is another
+ */
+export function assertVersion(
+  what: string,
+  lookedAt: number | undefined,
+  now: number | undefined,
+  path = 'version',
+): void {
+  if ((lookedAt ?? 0) !== now) throw changedSince(what, path);
+}
+
 /** Wrong input, with one problem. */
 export function unprocessable(code: string, path: string, message: string): Refusal {
   return new Refusal(422, [problem(code, path, message)]);

@@ -33,7 +33,9 @@ export function AccountForm({
       ? api.put(paths.account(organisation.id, account.id), { ...body, version: account.version })
       : api.post(paths.accounts(organisation.id), body),
   );
-  const remove = useOrganisationMutation(() => api.delete(paths.account(organisation.id, account?.id ?? 0)));
+  const remove = useOrganisationMutation(() =>
+    api.delete(paths.account(organisation.id, account?.id ?? 0), { version: account?.version ?? 0 }),
+  );
   const isPosted = (account?.lines ?? 0) > 0;
   return (
     <div className={account ? styles.accountForm : clsx(styles.accountForm, styles.new)}>

@@ -21,7 +21,11 @@ export function IssuePapers({ papers }: { papers: BoardPapersResponse }) {
   const to = sending?.recipients ?? [];
   const give = (isSent: boolean): void =>
     issue.mutate(
-      { papers, size: ownPaper(), message: isSent ? { recipients: to, words: sending?.words ?? '' } : {} },
+      {
+        papers,
+        size: ownPaper(),
+        message: { version: papers.version, ...(isSent && { recipients: to, words: sending?.words ?? '' }) },
+      },
       { onSuccess: () => setAsked(false) },
     );
   return (

@@ -41,7 +41,7 @@ function HeadForm({ breakdown, onDone }: { breakdown: BreakdownResponse; onDone:
   const { name, selfBalancing, usualValue, version } = breakdown;
   const path = paths.breakdown(organisation.id, breakdown.id);
   const save = useOrganisationMutation((body: ChangeBreakdownRequest) => api.put(path, body));
-  const remove = useOrganisationMutation(() => api.delete(path));
+  const remove = useOrganisationMutation(() => api.delete(path, { version }));
   return (
     <>
       <RequestForm

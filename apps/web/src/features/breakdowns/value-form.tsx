@@ -6,6 +6,7 @@ import {
   paths,
 } from '@just-ledger/contract';
 import { Button } from '@mui/material';
+import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
@@ -34,11 +35,14 @@ export function ValueForm({
   onDone: () => void;
 }) {
   const { organisation } = useBooks();
+  const [version] = useState(breakdown.version);
   const path = paths.breakdownValue(organisation.id, breakdown.id, value?.id ?? 0);
   const save = useOrganisationMutation((body: BreakdownValueRequest) =>
-    value ? api.put(path, body) : api.post(paths.breakdownValues(organisation.id, breakdown.id), body),
+    value
+      ? api.put(path, { ...body, version })
+      : api.post(paths.breakdownValues(organisation.id, breakdown.id), body),
   );
-  const remove = useOrganisationMutation(() => api.delete(path));
+  const remove = useOrganisationMutation(() => api.delete(path, { version }));
   const hasFunds = organisation.kind === 'non-profit';
   return (
     <RequestForm

@@ -17,12 +17,15 @@ import styles from './profit-sharing.module.css';
 /** What partners agree: a salary each, interest on capital, and the weights by which the rest is shared. */
 export function ProfitSharingForm({
   sharing,
+  agreed,
   from,
   capitals,
   onDone,
 }: {
   /** What holds now. */
   sharing: ProfitSharingResponse | undefined;
+  /** All that was agreed, each from its day. */
+  agreed: readonly ProfitSharingResponse[];
   /** The first day of the year at hand. */
   from: string;
   capitals: readonly { readonly number: string; readonly name: string; readonly share: number }[];
@@ -42,9 +45,12 @@ export function ProfitSharingForm({
       };
     }),
   );
+  const [lookedAt] = useState(agreed);
+  const first = typedDay(day, today) ?? day;
   const save = useOrganisationMutation(() =>
     api.put(paths.sharing(organisation.id), {
-      from: typedDay(day, today) ?? day,
+      from: first,
+      version: lookedAt.find((other) => other.from === first)?.version ?? 0,
       interest: plainDecimal(interest),
       partners: partners.map(({ number, salary, weight }) => ({
         account: number,

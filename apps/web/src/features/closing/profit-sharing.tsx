@@ -23,6 +23,7 @@ export function ProfitSharing({ yearFrom }: { yearFrom: string }) {
     return (
       <ProfitSharingForm
         sharing={held}
+        agreed={sharings}
         from={yearFrom}
         capitals={capitals.map(({ number, name, share }) => ({ number, name, share: share ?? 0 }))}
         onDone={() => setOpen(false)}

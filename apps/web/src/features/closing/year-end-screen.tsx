@@ -45,10 +45,10 @@ export default function YearEndScreen() {
   const until = ends.includes(asked) ? asked : undefined;
   const { data: rehearsal } = useSuspenseQuery(rehearsalQuery(organisation.id, year?.year ?? '', form, until));
   const close = useOrganisationMutation(async (label: string) => {
-    const answer = await api.post(
-      withQuery(paths.closing(organisation.id, label), { until }),
-      isClosingForm(form) ? { form } : {},
-    );
+    const answer = await api.post(withQuery(paths.closing(organisation.id, label), { until }), {
+      version: rehearsal.version,
+      ...(isClosingForm(form) && { form }),
+    });
     setClosedHere({ year: label, to: address.to });
     return answer;
   });

@@ -27,7 +27,9 @@ export function ContactForm({
       ? api.put(paths.contact(organisation.id, contact.id), { ...body, version: contact.version })
       : api.post(paths.contacts(organisation.id), body),
   );
-  const remove = useOrganisationMutation(() => api.delete(paths.contact(organisation.id, contact?.id ?? 0)));
+  const remove = useOrganisationMutation(() =>
+    api.delete(paths.contact(organisation.id, contact?.id ?? 0), { version: contact?.version ?? 0 }),
+  );
   const canRemove = contact?.lines === 0 && may('setUp');
   return (
     <RequestForm

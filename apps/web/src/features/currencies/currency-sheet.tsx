@@ -25,7 +25,9 @@ export function CurrencySheet({
 }) {
   const { organisation, today } = useBooks();
   const { data: rates } = useSuspenseQuery(exchangeRatesQuery(organisation.id, currency.currency));
-  const remove = useOrganisationMutation(() => api.delete(paths.currency(organisation.id, currency.currency)));
+  const remove = useOrganisationMutation(() =>
+    api.delete(paths.currency(organisation.id, currency.currency), currency),
+  );
   return (
     <Sheet
       title={currency.currency}

@@ -1,4 +1,4 @@
-import { type ExchangeRateResponse, paths, type RateRequest } from '@just-ledger/contract';
+import { type ChangeRateRequest, type ExchangeRateResponse, paths } from '@just-ledger/contract';
 import { exchangeRateOn, parseCivilDate, shortDate } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { type KeyboardEvent, useEffect, useRef } from 'react';
@@ -31,7 +31,7 @@ export function NextRate({
     if (document.activeElement === document.body) row.current?.querySelector('input')?.focus();
   }, []);
   const date = typedDay(typed.date, to) ?? typed.date;
-  const keep = useOrganisationMutation((body: RateRequest) =>
+  const keep = useOrganisationMutation((body: ChangeRateRequest) =>
     api.put(paths.exchangeRate(organisation.id, currency, encodeURIComponent(date)), body),
   );
   const { at, elsewhere } = problemPlaces(keep.error, ['date', 'rate', 'ratePerBase']);
@@ -41,6 +41,7 @@ export function NextRate({
   const send = (): void => {
     if (typed.date.trim() === '') return row.current?.querySelector('input')?.focus();
     const body = {
+      version: replaced?.version ?? 0,
       ...(typed.rate.trim() && { rate: plainDecimal(typed.rate) }),
       ...(typed.ratePerBase.trim() && { ratePerBase: plainDecimal(typed.ratePerBase) }),
     };

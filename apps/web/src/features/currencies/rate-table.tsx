@@ -20,8 +20,8 @@ export function RateTable({ currency, rates }: { currency: string; rates: readon
   const base = organisation.baseCurrency;
   const [typed, setTyped] = useState(EMPTY_RATE);
   const latest = [...rates].reverse();
-  const remove = useOrganisationMutation((date: string) =>
-    api.delete(paths.exchangeRate(organisation.id, currency, date)),
+  const remove = useOrganisationMutation(({ date, version }: ExchangeRateResponse) =>
+    api.delete(paths.exchangeRate(organisation.id, currency, date), { version }),
   );
   return (
     <section aria-label={`Rates of ${currency}`} className={layout.below}>
@@ -69,7 +69,7 @@ export function RateTable({ currency, rates }: { currency: string; rates: readon
                   className="act small"
                   type="button"
                   aria-label={`Remove the rate of ${shortDate(parseCivilDate(exchangeRate.date))}`}
-                  onClick={() => remove.mutate(exchangeRate.date)}
+                  onClick={() => remove.mutate(exchangeRate)}
                 >
                   remove
                 </button>

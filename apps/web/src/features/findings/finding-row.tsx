@@ -35,7 +35,11 @@ export function FindingRow({
   const ways = useWaysTo(finding);
   const [reason, setReason] = useState('');
   const say = useOrganisationMutation((body: { state: 'open' | 'looked-at'; reason?: string }) =>
-    api.put(paths.finding(organisation.id, finding.id), { ...body, evidence: evidenceText(finding) }),
+    api.put(paths.finding(organisation.id, finding.id), {
+      ...body,
+      evidence: evidenceText(finding),
+      version: finding.version,
+    }),
   );
   const isOpen = finding.state === 'open';
   return (

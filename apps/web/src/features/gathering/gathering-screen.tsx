@@ -73,9 +73,11 @@ function Paper({ paper }: { paper: PaperResponse }) {
   const { organisation, may } = useBooks();
   const [note, setNote] = useState(paper.note);
   const [state, setState] = useState(paper.state);
-  const keep = useOrganisationMutation((change: Partial<PaperRequest>) =>
-    api.put(paths.paper(organisation.id, paper.key), { state, note, ...change }),
-  );
+  const [version, setVersion] = useState(paper.version);
+  const keep = useOrganisationMutation(async (change: Partial<PaperRequest>) => {
+    const papers = await api.put(paths.paper(organisation.id, paper.key), { state, note, version, ...change });
+    setVersion(papers.find(({ key }) => key === paper.key)?.version ?? version);
+  });
   const isNeeded = state !== 'not-needed';
   // shown at once; what the server refuses goes back to what it was
   const put = (next: PaperState): void => {

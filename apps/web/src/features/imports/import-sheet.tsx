@@ -96,11 +96,14 @@ const DOING = {
   reading: 'Reading the file',
   checking: 'Comparing with the books',
   writing: 'Taking it in',
-  posting: 'Posting',
+  posting: 'Taking it in',
 } as const;
 
+/** What is counted while a file is taken in in turns. */
+const COUNTED: Partial<Record<ImportResponse['subject'], string>> = { entries: 'entry', contacts: 'contact' };
+
 function Working({ job }: { job: ImportResponse }) {
-  const { state, progress } = job;
+  const { state, subject, progress } = job;
   const doing = isKeyOf(DOING, state) ? DOING[state] : 'Waiting';
   const isCounted = progress !== null && progress.total > 0;
   return (
@@ -109,7 +112,7 @@ function Working({ job }: { job: ImportResponse }) {
         {doing}
         {progress && progress.done > 0 && (
           <>
-            , {state === 'posting' ? 'entry' : 'row'} {progress.done.toLocaleString('en')}
+            , {(state === 'posting' && COUNTED[subject]) || 'row'} {progress.done.toLocaleString('en')}
             {isCounted && ` of ${progress.total.toLocaleString('en')}`}
           </>
         )}{' '}
@@ -117,8 +120,7 @@ function Working({ job }: { job: ImportResponse }) {
       </p>
       {state === 'posting' && (
         <p className="soft small">
-          You may leave this: all of them are posted, and others post in between. Until then the set-up stays as it
-          is.
+          You may leave this: all of it is taken in, and others post in between. Until then the set-up stays as it is.
         </p>
       )}
       <LinearProgress

@@ -85,7 +85,9 @@ export function EntryActs({ entry }: { entry: EntryResponse }) {
       )}
       {doing === 'reverse' && <ReverseForm entry={entry} onDone={done} organisation={organisation.id} />}
       {doing === 'plan' && <PlanReversalForm entry={entry} onDone={done} organisation={organisation.id} />}
-      {doing === 'give-up' && <GiveUpReversal number={entry.number} onDone={done} organisation={organisation.id} />}
+      {doing === 'give-up' && entry.reversesOn && (
+        <GiveUpReversal number={entry.number} was={entry.reversesOn} onDone={done} organisation={organisation.id} />
+      )}
       {doing === 'correct' && <CorrectForm entry={entry} onDone={done} />}
       {doing === undefined && acts.length > 0 && (
         <p className={clsx(layout.row, layout.aboveClose, 'small')}>{acts}</p>

@@ -6,15 +6,18 @@ import { DraftAnswer } from './draft-answer.js';
 /** Says why an entry is not reversed by itself after all. */
 export function GiveUpReversal({
   number,
+  was,
   organisation,
   onDone,
 }: {
   number: string;
+  /** The day that it is planned for. */
+  was: string;
   organisation: number;
   onDone: () => void;
 }) {
   const giveUp = useOrganisationMutation((reason: string) =>
-    api.post(paths.giveUpReversal(organisation, number), { reason }),
+    api.post(paths.giveUpReversal(organisation, number), { reason, was }),
   );
   return (
     <DraftAnswer

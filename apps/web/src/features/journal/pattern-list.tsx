@@ -1,4 +1,4 @@
-import { paths, type PatternResponse, withQuery } from '@just-ledger/contract';
+import { paths, type PatternResponse } from '@just-ledger/contract';
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useState } from 'react';
@@ -25,7 +25,7 @@ export function PatternList() {
   const { data: patterns } = useSuspenseQuery(patternsQuery(organisation.id));
   const [dropped, setDropped] = useState<PatternResponse>();
   const drop = useOrganisationMutation(async (pattern: PatternResponse) => {
-    await api.delete(withQuery(paths.pattern(organisation.id, pattern.id), { version: pattern.version }));
+    await api.delete(paths.pattern(organisation.id, pattern.id), { version: pattern.version });
     // at once, not when the list has been read again: brought back, it is another pattern under the same name
     client.setQueryData(queryKey, (before) => before?.filter(({ id }) => id !== pattern.id));
     setDropped(pattern);

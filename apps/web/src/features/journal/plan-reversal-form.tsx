@@ -15,7 +15,10 @@ export function PlanReversalForm({
   onDone: () => void;
 }) {
   const plan = useOrganisationMutation((date: string) =>
-    api.put(paths.plannedReversal(organisation, entry.number), { date }),
+    api.put(paths.plannedReversal(organisation, entry.number), {
+      date,
+      ...(entry.reversesOn && { was: entry.reversesOn }),
+    }),
   );
   return (
     <ReversalDateForm

@@ -1,4 +1,4 @@
-import { type DraftResponse, type EntryResponse, paths, withQuery } from '@just-ledger/contract';
+import { type DraftResponse, type EntryResponse, paths } from '@just-ledger/contract';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
@@ -30,11 +30,12 @@ export function useDrafts() {
     setMarks(new Set());
   });
   const discard = useOrganisationMutation(async (draft: DraftResponse) => {
-    await api.delete(withQuery(paths.draft(id, draft.id), { version: draft.version }));
-    setOutcome({ type: 'discarded', draft });
+    await api.delete(paths.draft(id, draft.id), { version: draft.version });
+    // that it is discarded is a change of its own
+    setOutcome({ type: 'discarded', draft: { ...draft, version: draft.version + 1 } });
   });
-  const bringBack = useOrganisationMutation(async ({ id: draft }: Pick<DraftResponse, 'id'>) => {
-    await api.post(paths.bringBackDraft(id, draft), undefined);
+  const bringBack = useOrganisationMutation(async ({ id: draft, version }: Pick<DraftResponse, 'id' | 'version'>) => {
+    await api.post(paths.bringBackDraft(id, draft), { version });
     setOutcome(undefined);
     setChosen(draft);
   });

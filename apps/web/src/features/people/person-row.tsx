@@ -15,8 +15,8 @@ export function PersonRow({ person }: { person: PersonResponse }) {
   const { organisation, may } = useBooks();
   const [isGoing, setGoing] = useState(false);
   const path = paths.person(organisation.id, person.id);
-  const change = useOrganisationMutation((role: MemberRole) => api.put(path, { role }));
-  const remove = useOrganisationMutation(() => api.delete(path));
+  const change = useOrganisationMutation((role: MemberRole) => api.put(path, { role, version: person.version }));
+  const remove = useOrganisationMutation(() => api.delete(path, person));
   const error = change.error ?? remove.error;
   return (
     <>

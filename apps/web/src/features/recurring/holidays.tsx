@@ -19,7 +19,7 @@ export function Holidays() {
   const { organisation, today } = useBooks();
   const { data } = useQuery(holidaysQuery(organisation.id));
   const save = (holidays: readonly HolidayRequest[]) =>
-    api.put(paths.holidays(organisation.id), { holidays: [...holidays] });
+    api.put(paths.holidays(organisation.id), { holidays: [...holidays], version: data?.version ?? 0 });
   const [keep, add] = [useOrganisationMutation(save), useOrganisationMutation(save)];
   const holidays = data?.holidays ?? [];
   return (

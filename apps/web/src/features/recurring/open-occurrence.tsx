@@ -33,7 +33,7 @@ export function OpenOccurrence({
 }) {
   const address = useAddress();
   const { organisation, currency } = useBooks();
-  const { journal, nominal: date, state, lacks, entry, draft, isDiscarded } = occurrence;
+  const { journal, version, nominal: date, state, lacks, entry, draft, isDiscarded } = occurrence;
   const { facts, setFacts, lines, reckoning, isShown, problems, wrong, error: unreckoned } = useReckoning(occurrence);
   const begun = lines.map((line) => wireInCell(line.debit || line.credit || '', currency));
   const [typed, setTyped] = useState(begun);
@@ -46,6 +46,7 @@ export function OpenOccurrence({
   const post = useOrganisationMutation(() => {
     const body: PostOccurrenceRequest = {
       date,
+      version,
       ...facts,
       ...(reckoning && { change: reckoning.change }),
       ...(!isReckoned &&
@@ -59,10 +60,10 @@ export function OpenOccurrence({
     return api.post(paths.postOccurrence(organisation.id, journal), body);
   });
   const lay = useOrganisationMutation(() =>
-    api.post(paths.draftOccurrence(organisation.id, journal), { date, ...facts }),
+    api.post(paths.draftOccurrence(organisation.id, journal), { date, version, ...facts }),
   );
   const skip = useOrganisationMutation((reason: string) =>
-    api.post(paths.skipOccurrence(organisation.id, journal), { date, reason }),
+    api.post(paths.skipOccurrence(organisation.id, journal), { date, version, reason }),
   );
   const isDue = state === 'due';
   const canPost = isDue && isFirst && isShown && !post.isPending && !(isCounted && !facts);

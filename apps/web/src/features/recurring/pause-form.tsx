@@ -23,6 +23,7 @@ export function PauseForm({ journal, onDone }: { journal: RecurringJournalRespon
       label={`Pause ${journal.name}`}
       values={{ from: shortDate(addDays(today, 1)), until: '' }}
       toRequest={({ from, until }): PauseRequest => ({
+        version: journal.version,
         from: typedDay(from, today) ?? from,
         ...(until.trim() && { until: typedDay(until, today) ?? until }),
       })}

@@ -19,9 +19,14 @@ export function ScheduleSheet({ journal, onLeave }: { journal: RecurringJournalR
   const { organisation, currency, today } = useBooks();
   const [doing, setDoing] = useState<'change' | 'pause' | 'end'>();
   const done = (): void => setDoing(undefined);
-  const end = useOrganisationMutation(() => api.delete(paths.recurringJournal(organisation.id, journal.id)));
-  const resume = useOrganisationMutation(() => api.post(paths.resumeRecurring(organisation.id, journal.id)));
-  const approve = useOrganisationMutation(() => api.post(paths.approveRecurring(organisation.id, journal.id)));
+  const lookedAt = { version: journal.version };
+  const end = useOrganisationMutation(() => api.delete(paths.recurringJournal(organisation.id, journal.id), journal));
+  const resume = useOrganisationMutation(() =>
+    api.post(paths.resumeRecurring(organisation.id, journal.id), lookedAt),
+  );
+  const approve = useOrganisationMutation(() =>
+    api.post(paths.approveRecurring(organisation.id, journal.id), lookedAt),
+  );
   const isPaused = journal.pauses.some(({ until }) => until === null || until >= today);
   const waits = journal.byItself === 'posts' && journal.approvedBy === null;
   return (

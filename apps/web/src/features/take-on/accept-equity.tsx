@@ -23,7 +23,7 @@ export function AcceptEquity({ takeOn }: { takeOn: TakeOnResponse }) {
     api.post(paths.takeOnEquity(organisation.id), { account, amount: takeOn.outBy }),
   );
   const close = useOrganisationMutation((closesInto: string | null) =>
-    api.put(paths.takeOn(organisation.id), { closesInto }),
+    api.put(paths.takeOn(organisation.id), { closesInto, version: takeOn.version }),
   );
   const equity = (accounts ?? []).filter(
     ({ element, active, heading }) => element === 'equity' && active && !heading,

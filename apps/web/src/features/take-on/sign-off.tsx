@@ -17,7 +17,9 @@ import styles from './clearing-sheet.module.css';
 /** Sign-off at zero; afterwards who and when, and the way to reopen. */
 export function SignOff({ takeOn }: { takeOn: TakeOnResponse }) {
   const { organisation } = useBooks();
-  const signOff = useOrganisationMutation(() => api.post(paths.takeOnSignOff(organisation.id)));
+  const signOff = useOrganisationMutation(() =>
+    api.post(paths.takeOnSignOff(organisation.id), { version: takeOn.version }),
+  );
   if (!takeOn.isBegun) return null;
   if (takeOn.signedOff) return <SignedOff takeOn={takeOn} />;
   return (

@@ -15,7 +15,9 @@ import { useCommitKey } from '../../ui/use-commit-key.js';
 export function TrayFoot({ of, takeOn }: { of: TrayResponse; takeOn: TakeOnResponse }) {
   const { organisation, may } = useBooks();
   const address = useAddress();
-  const post = useOrganisationMutation(() => api.post(paths.trayPosting(organisation.id, of.tray)));
+  const post = useOrganisationMutation(() =>
+    api.post(paths.trayPosting(organisation.id, of.tray), { version: of.version }),
+  );
   const takeBack = useOrganisationMutation(() => api.delete(paths.trayPosting(organisation.id, of.tray)));
   const canPost = takeOn.signedOff === null && of.state !== 'posted' && of.rowsWithProblems === 0 && may('takeOn');
   useCommitKey(() => post.mutate(undefined), canPost && !post.isPending);

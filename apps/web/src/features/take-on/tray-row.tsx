@@ -6,7 +6,7 @@ import type { Cells, Completions } from './completions.js';
 import { isCells } from './pasted-rows.js';
 import { RowRemarks } from './row-remarks.js';
 import styles from './tray-table.module.css';
-import { useTypedRow } from './use-typed-row.js';
+import { type SeenCells, useTypedRow } from './use-typed-row.js';
 
 /** A row of a tray that is typed into, and under it what is to be said of it. */
 export function TrayRow({
@@ -35,7 +35,7 @@ export function TrayRow({
   isFirst: boolean;
   currency: CurrencyCode;
   completions: Completions;
-  onKeep: (cells: Cells) => Promise<unknown>;
+  onKeep: (cells: Cells, seen: SeenCells) => Promise<unknown>;
   onRemove: () => void;
   onPaste: (text: string, column: string) => void;
   onAddContact: (name: string) => void;

@@ -101,7 +101,7 @@ export function TrayTable({
               isFirst={lines.length === 1 && rows.length === 0 && tray !== 'asset-classes'}
               currency={currency}
               completions={completions}
-              onKeep={(cells) => kept.keep(line, cells)}
+              onKeep={(cells, seen) => kept.keep(line, cells, seen)}
               onRemove={() => line.row && void kept.remove([line.row.id]).catch(() => undefined)}
               onPaste={(text, column) => paste({ text, column, over: line.row ? index : undefined })}
               onAddContact={(name) => addContact.mutate(name)}

@@ -3,10 +3,13 @@ import type { TrayKey } from '@just-ledger/core';
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
-import { api } from '../../api/request.js';
+import { api, isChangedSince } from '../../api/request.js';
 import { takeOnQuery, trayQuery } from '../../api/take-on-queries.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import { shownVersion } from '../../api/shown-version.js';
 import type { Cells } from './completions.js';
+import { mergedCells, TypedTogether } from './merged-cells.js';
+import type { SeenCells } from './use-typed-row.js';
 
 /** A row as it is drawn: one that is kept, one on its way, or the empty one at the end. */
 export interface TrayLine {
@@ -20,11 +23,12 @@ export interface TrayRows {
   readonly error: Error | null;
   /** Up to so many of them, those on their way, and the empty one where rows are typed. */
   readonly lines: (most: number, hasEmpty: boolean) => TrayLine[];
-  readonly change: (id: number, cells: Cells) => Promise<unknown>;
+  /** @param seen the row as it was seen when it was typed into; as it is shown where left out */
+  readonly change: (id: number, cells: Cells, seen?: SeenCells) => Promise<unknown>;
   readonly add: (rows: readonly Cells[]) => Promise<{ readonly ids: number[] }>;
   readonly remove: (ids: readonly number[]) => Promise<unknown>;
   /** Keeps a line that has been left; fails where it could not be kept. */
-  readonly keep: (line: TrayLine, cells: Cells) => Promise<unknown>;
+  readonly keep: (line: TrayLine, cells: Cells, seen: SeenCells) => Promise<unknown>;
 }
 
 /** Reads the rows of a tray, and keeps what is typed into them. */
@@ -39,13 +43,44 @@ export function useTrayRows(tray: TrayKey): TrayRows {
   const [pending, setPending] = useState<readonly string[]>([]);
   /** What was typed into each empty row, and its id once it has one. */
   const begun = useRef(new Map<string, { id?: number; cells: Cells }>());
+  /** A row as it is shown now. */
+  const rowNow = (id: number): TakeOnRowResponse | undefined =>
+    client.getQueryData(query.queryKey)?.rows.find((row) => row.id === id);
+  const readAgain = async (): Promise<readonly TakeOnRowResponse[]> =>
+    (await client.fetchQuery({ ...query, staleTime: 0 })).rows;
   // what is typed into a row goes in the order in which it was typed
   const change = useOrganisationMutation(
-    ({ id, cells }: { id: number; cells: Cells }) => api.put(paths.trayRow(organisation.id, tray, id), { cells }),
+    async ({ id, cells, seen }: { id: number; cells: Cells; seen: SeenCells }) => {
+      const put = (now: Cells, was: Cells) =>
+        api.put(paths.trayRow(organisation.id, tray, id), { cells: now, version: shownVersion(was) });
+      const was = seen.current;
+      try {
+        await put(cells, was);
+        seen.current = cells;
+        return cells;
+      } catch (error) {
+        const theirs = isChangedSince(error) ? (await readAgain()).find((row) => row.id === id) : undefined;
+        if (!theirs) throw error;
+        const merged = mergedCells(was, cells, theirs.cells);
+        if (merged.conflicts.length > 0) {
+          // told of it, whoever leaves the cell again means it
+          const told = merged.conflicts.map(({ column, theirs: text }) => [column, text]);
+          seen.current = { ...was, ...Object.fromEntries(told) };
+          throw new TypedTogether(merged.conflicts);
+        }
+        await put(merged.cells, theirs.cells);
+        // what is shown in the row is without what the other has typed, until it is left
+        seen.current = cells;
+        return merged.cells;
+      }
+    },
     tray,
   );
   const remove = useOrganisationMutation(
-    (ids: readonly number[]) => Promise.all(ids.map((id) => api.delete(paths.trayRow(organisation.id, tray, id)))),
+    (ids: readonly number[]) =>
+      Promise.all(
+        ids.map((id) => api.delete(paths.trayRow(organisation.id, tray, id), { version: rowNow(id)?.version ?? 0 })),
+      ),
     tray,
   );
   const add = useOrganisationMutation(
@@ -64,20 +99,23 @@ export function useTrayRows(tray: TrayKey): TrayRows {
     setRows((rows) => [...rows.filter((row) => row.id !== id), newRow(id, sent.cells)]);
   };
   /** Keeps what a row has become: it is that from the answer on, not only once all rows have been read again. */
-  const keepChanged = async (id: number, cells: Cells): Promise<void> => {
-    await change.mutateAsync({ id, cells });
-    setRows((rows) => rows.map((row) => (row.id === id ? { ...row, cells: { ...cells } } : row)));
+  const keepChanged = async (id: number, cells: Cells, seen?: SeenCells): Promise<void> => {
+    const shown = { current: rowNow(id)?.cells ?? {} };
+    const kept = await change.mutateAsync({ id, cells, seen: seen ?? shown });
+    setRows((rows) =>
+      rows.map((row) => (row.id === id ? { ...row, cells: { ...kept }, version: shownVersion(kept) } : row)),
+    );
   };
   /**
    * Keeps what was typed into the empty row, once; what is typed before it has an id follows when it has one. Refused,
    * or with the server away, it stays as typed and is sent again when a cell is left.
    */
-  const keepNew = async (key: string, cells: Cells): Promise<void> => {
+  const keepNew = async (key: string, cells: Cells, seen: SeenCells): Promise<void> => {
     const before = begun.current.get(key);
     if (before) {
       if (JSON.stringify(before.cells) === JSON.stringify(cells)) return;
       before.cells = cells;
-      if (before.id !== undefined) await keepChanged(before.id, cells);
+      if (before.id !== undefined) await keepChanged(before.id, cells, seen);
       return;
     }
     const sent: { id?: number; cells: Cells } = { cells };
@@ -88,12 +126,13 @@ export function useTrayRows(tray: TrayKey): TrayRows {
     }
     try {
       const { ids } = await add.mutateAsync([cells]);
+      seen.current = cells;
       settle(key, ids[0] ?? 0, sent);
     } catch {
       begun.current.delete(key);
       return;
     }
-    if (sent.cells !== cells && sent.id !== undefined) await keepChanged(sent.id, sent.cells);
+    if (sent.cells !== cells && sent.id !== undefined) await keepChanged(sent.id, sent.cells, seen);
   };
   return {
     rows: data.rows,
@@ -112,11 +151,12 @@ export function useTrayRows(tray: TrayKey): TrayRows {
       remove.mutateAsync(ids, {
         onSuccess: () => void client.invalidateQueries({ queryKey: takeOnQuery(organisation.id).queryKey }),
       }),
-    keep: ({ key, row }, cells) => (row ? keepChanged(row.id, cells) : keepNew(key, cells)),
+    keep: ({ key, row }, cells, seen) => (row ? keepChanged(row.id, cells, seen) : keepNew(key, cells, seen)),
   };
 }
 
 /** A row that has just been kept, until it is read again. */
 function newRow(id: number, cells: Cells): TakeOnRowResponse {
-  return { id, cells: { ...cells }, problems: [], remarks: [], amount: null, proposed: null };
+  const version = shownVersion(cells);
+  return { id, cells: { ...cells }, problems: [], remarks: [], amount: null, proposed: null, version };
 }

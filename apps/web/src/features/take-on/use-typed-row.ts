@@ -4,6 +4,11 @@ import { type RefObject, useEffect, useRef, useState } from 'react';
 import type { Cells, Completions } from './completions.js';
 import { inOwnMarks, inPlainMarks, ownAmount } from './own-cells.js';
 
+/** The cells of a row as the server is known to have them; whoever keeps the row sets them. */
+export interface SeenCells {
+  current: Cells;
+}
+
 /** What is typed into a row of a tray; it is kept whenever a cell is left. */
 export function useTypedRow(
   columns: readonly TrayColumn[],
@@ -11,16 +16,19 @@ export function useTypedRow(
   currency: CurrencyCode,
   completions: Completions,
   line: RefObject<HTMLElement | null>,
-  onKeep: (cells: Cells) => Promise<unknown>,
+  onKeep: (cells: Cells, seen: SeenCells) => Promise<unknown>,
 ) {
   const [typed, setTyped] = useState<Cells>(inOwnMarks(columns, row?.cells ?? {}));
   const kept = useRef<Cells>(row?.cells ?? {});
+  /** The row as the server is known to have it. */
+  const seen = useRef<Cells>(row?.cells ?? {});
   const onTheWay = useRef(0);
   // what somebody else has written meanwhile is shown, unless it is being typed into, or what was typed is on its way
   const given = JSON.stringify(row?.cells ?? {});
   useEffect(() => {
     if (!row || given === JSON.stringify(kept.current)) return;
     if (onTheWay.current > 0 || line.current?.contains(document.activeElement)) return;
+    seen.current = row.cells;
     kept.current = row.cells;
     setTyped(inOwnMarks(columns, kept.current));
   }, [row, given, columns, line]);
@@ -32,7 +40,7 @@ export function useTypedRow(
     const before = kept.current;
     kept.current = cells;
     onTheWay.current += 1;
-    onKeep(cells)
+    onKeep(cells, seen)
       .catch(() => {
         // what could not be kept is sent again when a cell is left
         if (kept.current === cells) kept.current = before;

@@ -44,7 +44,9 @@ export function TaxCodeForm({
       ? api.put(paths.taxCode(organisation.id, code.id), { ...body, version: code.version })
       : api.post(paths.taxCodes(organisation.id), body);
   });
-  const remove = useOrganisationMutation(() => api.delete(paths.taxCode(organisation.id, code?.id ?? 0)));
+  const remove = useOrganisationMutation(() =>
+    api.delete(paths.taxCode(organisation.id, code?.id ?? 0), { version: code?.version ?? 0 }),
+  );
   const places = fields.rates.flatMap((rate, index) => [
     `rates.${index}.from`,
     ...rate.parts.flatMap((_, position) =>

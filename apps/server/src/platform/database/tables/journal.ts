@@ -287,6 +287,8 @@ export const entryFile = table(
     /** What makes the request that brought it idempotent. */
     key: text('key'),
     sha256: text('sha256').notNull(),
+    /** What it is of. */
+    subject: oneOf('subject', ['entries', 'contacts']).notNull().default('entries'),
     lines: integer('lines').notNull(),
     entries: integer('entries').notNull(),
     turns: integer('turns').notNull(),
