@@ -49,5 +49,15 @@ export const AREAS = [
 
 /** The floors of the server and of the web, and what stands on the server's lowest, each from the bottom up. */
 export const SERVER_FLOORS = ['platform', 'areas', 'composition'];
-export const PLATFORM = ['problems', 'database', 'derived', 'files', 'jobs', 'threads', 'sessions', 'outbox'];
+export const PLATFORM = [
+  'problems',
+  'database',
+  'time-stamps',
+  'derived',
+  'files',
+  'jobs',
+  'threads',
+  'sessions',
+  'outbox',
+];
 export const WEB_FLOORS = ['api', 'ui', 'features', 'app'];

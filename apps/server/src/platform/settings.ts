@@ -33,6 +33,12 @@ export const settings = {
   /** The addresses of proxies that may say for whom they ask: single ones, or ranges such as 10.0.0.0/8. */
   proxies: (env['JUST_LEDGER_PROXIES'] ?? '').split(',').flatMap((address) => address.trim() || []),
   folder: resolve(env['JUST_LEDGER_DATA'] || '.data/books'),
+  /** Who stamps times: the stand-in of the data folder unless an authority is named. */
+  timeStamps: {
+    url: env['JUST_LEDGER_TIME_STAMPS'] || undefined,
+    /** A file of the certificates (PEM) of authorities that are trusted. */
+    certificates: env['JUST_LEDGER_TIME_STAMP_CERTIFICATES'] || undefined,
+  },
   /** A fixed civil date, for samples and tests. */
   today: today(env['JUST_LEDGER_TODAY']),
   /** From which level on is logged: `info` for each request. */

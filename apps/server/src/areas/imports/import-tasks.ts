@@ -24,6 +24,7 @@ import { defineFileTask } from '../../platform/threads/task.js';
 import type { LaidOutFile } from '../journal/entry-turns.js';
 import { assertFew } from '../journal/journal-files.js';
 import { organisationOf } from '../organisations/organisation-store.js';
+import { MOST_ACCOUNTS } from '../accounts/chart-file.js';
 import { layOutContactTable } from './contacts-import-plan.js';
 import { layOutEntryTable } from './entries-import-plan.js';
 import { exportRows } from './export-rows.js';
@@ -31,6 +32,12 @@ import { type DatesReadBy, type ImportRow, TOLD_PROBLEMS } from './import-plan.j
 import { IMPORT_PLANS } from './import-plans.js';
 import { readTable } from './read-table.js';
 import type { Table } from './table.js';
+
+/** So many rows what is written in one go may have: others wait for a second at most. */
+const MOST_ROWS_OF: Partial<Record<ImportSubject, number>> = {
+  chart: MOST_ACCOUNTS,
+  'breakdown-values': MOST_ACCOUNTS,
+};
 
 /** So many samples are shown under a heading. */
 const SAMPLES = 3;
@@ -53,7 +60,7 @@ export const readImport = defineFileTask(
     }: { id: string; path: string; organisation: number; subject: ImportSubject; shared: SharedArrayBuffer },
   ) => {
     const progress = new Progress(shared);
-    const table = await readTable(takePassingFile(path), progress.at);
+    const table = await readTable(takePassingFile(path), progress.at, MOST_ROWS_OF[subject]);
     progress.at(table.rows.length); // given up at its last row, it is not kept
     tables.set(id, table);
     const [headings = [], ...rows] = table.rows;

@@ -23,7 +23,7 @@ const OTHERS: readonly (readonly [number[], string])[] = [
  *
  * @throws {Refusal} 422 with a clear answer for what is no table, too large, or broken
  */
-export async function readTable(bytes: Uint8Array, checkPoint: CheckPoint): Promise<Table> {
+export async function readTable(bytes: Uint8Array, checkPoint: CheckPoint, mostRows = MOST_ROWS): Promise<Table> {
   if (bytes.length === 0) throw refusal('file-empty', 'The file is empty.');
   const other = OTHERS.find(([beginning]) => beginning.every((byte, index) => bytes[index] === byte));
   if (other) throw refusal('not-a-table', other[1]);
@@ -34,8 +34,8 @@ export async function readTable(bytes: Uint8Array, checkPoint: CheckPoint): Prom
     throw refusal('no-headings', 'The first row is empty: it says what the columns are.');
   }
   if (rows.length === 0) throw refusal('no-rows', 'The file has headings and no rows under them.');
-  if (rows.length > MOST_ROWS) {
-    throw refusal('too-many-rows', `The file has more than ${MOST_ROWS.toLocaleString('en')} rows; part it.`);
+  if (rows.length > mostRows) {
+    throw refusal('too-many-rows', `The file has more than ${mostRows.toLocaleString('en')} rows; part it.`);
   }
   if (headings.length > MOST_COLUMNS) {
     throw refusal('too-many-columns', `The file has ${headings.length} columns; ${MOST_COLUMNS} are the most.`);

@@ -1,7 +1,6 @@
 import { Injectable, Logger, type OnApplicationBootstrap } from '@nestjs/common';
 import { Cron } from '@nestjs/schedule';
 import { setTimeout } from 'node:timers/promises';
-import { endsBeside } from '../../platform/database/ends-beside.js';
 import { organisation } from '../../platform/database/schema.js';
 import { settings } from '../../platform/settings.js';
 import { BatchReader, Reader } from '../../platform/threads/threads.module.js';
@@ -9,6 +8,7 @@ import { checkDocuments } from '../open-items/documents-against-lines.js';
 import { isArriving } from '../organisations/organisation-store.js';
 import { withDocuments } from './chain-check.js';
 import { type KeptCheck, LastReadings } from './last-readings.js';
+import { sealsBeside } from './seals-beside.js';
 import { checkRecords, checkWhole } from './proof-readings.js';
 
 /** So many milliseconds one waits for the first full reading. */
@@ -66,7 +66,7 @@ export class FullChecks implements OnApplicationBootstrap {
     const entries = await this.batchReader.run(checkWhole, { organisation: id });
     const found = withDocuments(entries, await this.batchReader.run(checkDocuments, { organisation: id }));
     // read first: what is committed meanwhile is in the books, too
-    const beside = endsBeside(settings.folder);
+    const beside = sealsBeside(settings.folder);
     const records = await this.batchReader.run(checkRecords, { organisation: id, beside });
     const check = { ...found, proofs: [...found.proofs, ...records], at: new Date().toISOString() };
     if (found.broken) this.logger.error(`organisation ${id}: entry ${found.broken.number}: ${found.broken.why}`);

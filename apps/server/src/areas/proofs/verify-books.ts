@@ -1,12 +1,15 @@
-import type { Proof } from '@just-ledger/core';
+import { longMoment, type Proof } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
+import { basename } from 'node:path';
 import { type Db, openForReading } from '../../platform/database/connection.js';
-import { endsBeside } from '../../platform/database/ends-beside.js';
 import { expectedSchema, schemaOf } from '../../platform/database/migrate.js';
 import { attachment, organisation } from '../../platform/database/schema.js';
+import { settings } from '../../platform/settings.js';
+import { keptTimeStamps, wrongWithKept } from '../../platform/time-stamps/time-stamps.js';
 import { wrongWithKeptFile } from '../../platform/files/kept-files.js';
 import { isArriving } from '../organisations/organisation-store.js';
 import { fullCheck } from './chain-check.js';
+import { sealsBeside } from './seals-beside.js';
 import { provedOtherwise } from './locked-proofs.js';
 import { recordProofs } from './proof-readings.js';
 
@@ -34,7 +37,7 @@ export function verifyBooks(
   report: (line: string) => void,
   expected: readonly ExpectedSeal[] = [],
 ): string[] {
-  const beside = endsBeside(folder);
+  const beside = sealsBeside(folder);
   const db = openForReading(folder);
   const wrong: string[] = [];
   const [schema, found] = [expectedSchema(), schemaOf(db.$client)];
@@ -55,6 +58,9 @@ export function verifyBooks(
       wrong.push(...sentencesOf(proof).map((sentence) => `${name}: ${sentence}`));
     wrong.push(...provedOtherwise(db, id).map((sentence) => `${name}: ${sentence}`));
     wrong.push(...wrongPapers(db, folder, id).map((sentence) => `${name}: ${sentence}`));
+    wrong.push(
+      ...wrongTimeStamps(folder, id, (line) => report(`${name}: ${line}`)).map((found) => `${name}: ${found}`),
+    );
     if (!check.broken) report(`${name}: ${check.checkedTo} entries, chain intact, last seal ${check.lastSeal}`);
   }
   const hasSeal = db.$client.prepare<object>(
@@ -67,6 +73,18 @@ export function verifyBooks(
 }
 
 /** What is wrong by a proof: all that its difference comes from, as far as it is told. */
+/** What is wrong with the time stamps of an organisation, whatever its entries are by now; the others are told. */
+function wrongTimeStamps(folder: string, organisationId: number, report: (line: string) => void): string[] {
+  return keptTimeStamps(folder)
+    .filter(({ organisation: id }) => id === organisationId)
+    .flatMap((kept) => {
+      const wrong = wrongWithKept(folder, settings.timeStamps, kept);
+      if (wrong !== undefined) return [`The time stamp ${basename(kept.file)} proves nothing. ${wrong}`];
+      report(`entry no. ${kept.entries} was there on ${longMoment(kept.at ?? '')}, stamped by ${kept.by}`);
+      return [];
+    });
+}
+
 function sentencesOf({ label, remark, explanations }: Proof): string[] {
   const [, ...further] = explanations?.largest ?? [];
   return [`${label} does not hold. ${remark ?? ''}`, ...further.map((explanation) => `${explanation.label}.`)];

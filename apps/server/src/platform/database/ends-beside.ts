@@ -41,7 +41,7 @@ export function momentOfBackup(name: string, now = new Date()): string | undefin
 
 /** Every chain end that a data folder keeps beside its books: what was committed last, what was lost, what backups end with. */
 export function endsBeside(folder: string): KeptEnd[] {
-  const restored = restoredIn(folder);
+  const isGoneOnPurpose = goneOnPurpose(folder);
   const backups = backupsFolder(folder);
   const names = existsSync(backups) ? readdirSync(backups).sort() : [];
   return [
@@ -52,12 +52,17 @@ export function endsBeside(folder: string): KeptEnd[] {
     ...keptChainEnds(folder).map((end) => ({ ...end, keeper: 'The file of what was committed last' })),
     ...names.flatMap((name) => {
       const moment = momentOfBackup(name);
-      // what was posted after the moment of a backup that was put in its place is gone on purpose
-      if (moment === undefined || restored.some(({ from, at }) => moment > from && moment < at)) return [];
+      if (moment === undefined || isGoneOnPurpose(moment)) return [];
       const keeper = `The backup of ${longMoment(moment)}`;
       return keptChainEnds(join(backups, name)).map((end) => ({ ...end, keeper }));
     }),
   ];
+}
+
+/** Whether what was there at a moment is gone on purpose: posted after a backup, and before that backup took the place of the books. */
+export function goneOnPurpose(folder: string): (moment: string) => boolean {
+  const restored = restoredIn(folder);
+  return (moment) => restored.some(({ from, at }) => moment > from && moment < at);
 }
 
 /** Remembers that a backup took the place of the books; the same one is remembered once. */

@@ -1,0 +1,191 @@
+import 'reflect-metadata';
+import { parseCivilDate } from '@just-ledger/core';
+import { mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createOrganisation } from '../src/areas/beginning/beginning-commands.js';
+import { postEntry } from '../src/areas/journal/entry-commands.js';
+import { chainEnd } from '../src/areas/periods/period-store.js';
+import { verifyBooks } from '../src/areas/proofs/verify-books.js';
+import { openForCommands, runCommand } from '../src/composition/commands.js';
+import { prepareBooks } from '../src/platform/database/migrate.js';
+import { createFirstOwner } from '../src/platform/sessions/session-commands.js';
+import type { WriteContext } from '../src/platform/threads/write-context.js';
+import { timeStampQuery } from '../src/platform/time-stamps/time-stamp-query.js';
+import { standInAnswer, standInCertificate } from '../src/platform/time-stamps/time-stamp-stand-in.js';
+import { stampedDigest } from '../src/platform/time-stamps/time-stamp-text.js';
+import { askForTimeStamp, keptTimeStamps, timeStampsFolder } from '../src/platform/time-stamps/time-stamps.js';
+import { fromTo } from './entries.js';
+
+const today = parseCivilDate('2026-06-01');
+let folder: string;
+let elsewhere: string;
+let context: WriteContext;
+beforeAll(async () => {
+  elsewhere = mkdtempSync(join(tmpdir(), 'just-ledger-authority-'));
+  folder = mkdtempSync(join(tmpdir(), 'just-ledger-stamped-'));
+  await prepareBooks(folder);
+  context = openForCommands(folder, { today: () => today, moment: () => `${today}T12:00:00.000Z` });
+  runCommand(context, createFirstOwner, { email: 'a@sallow-reach.test', name: 'Ada', passwordHash: '-' });
+  const request = {
+    name: 'Hedges',
+    kind: 'company',
+    baseCurrency: 'EUR',
+    fiscalYearStartMonth: 1,
+    firstDay: '2026-01-01',
+    starterChart: true,
+  } as const;
+  runCommand(context, createOrganisation, { person: 1, request });
+  const entry = { date: '2026-03-02', explanation: 'Rent', lines: fromTo('1010', '6100', '5.00') as [] };
+  runCommand(context, postEntry, { organisation: 1, person: 1, request: entry });
+});
+afterAll(() => {
+  context.db.$client.close();
+  for (const gone of [folder, elsewhere]) rmSync(gone, { recursive: true });
+});
+beforeEach(() => rmSync(timeStampsFolder(folder), { recursive: true, force: true }));
+
+const end = () => ({ organisation: 1, ...chainEnd(context.db, 1) });
+/** What verifying the books finds, and what it tells. */
+function verified(): { wrong: string[]; said: string[] } {
+  const said: string[] = [];
+  const wrong = verifyBooks(folder, (line) => said.push(line));
+  return { wrong, said };
+}
+/** The only stamp there is, with its bytes changed. */
+function forge(change: (token: Buffer) => Buffer): void {
+  const [{ file } = { file: '' }] = keptTimeStamps(folder);
+  writeFileSync(file, change(readFileSync(file)));
+}
+/** With a byte changed where a text stands. */
+function flipped(token: Buffer, text: Buffer, distance = 0): Buffer {
+  const changed = Buffer.from(token);
+  const index = changed.lastIndexOf(text) + distance;
+  changed[index] = (changed[index] ?? 0) ^ 1;
+  return changed;
+}
+
+describe('a time stamp of the last seal', () => {
+  test('is asked for, kept beside the books, and told by whoever verifies them', async () => {
+    const moment = await askForTimeStamp(folder, {}, end());
+    expect(Math.abs(Date.parse(moment) - Date.now())).toBeLessThan(60_000);
+    expect(keptTimeStamps(folder)).toMatchObject([{ organisation: 1, entries: 1, seal: end().seal, at: moment }]);
+    const { wrong, said } = verified();
+    expect(wrong).toEqual([]);
+    expect(said.join('\n')).toMatch(/^Hedges: entry no\. 1 was there on .*, stamped by CN=Just Ledger stand-in/m);
+  });
+
+  test('says so where the books have another seal by now', async () => {
+    await askForTimeStamp(folder, {}, { organisation: 1, entries: 1, seal: 'f'.repeat(64) });
+    expect(verified().wrong).toEqual([
+      expect.stringMatching(/^Hedges: .* The time stamp of .* keeps another seal of entry 2026-0001 than it has/),
+    ]);
+  });
+
+  test('says so where the books have no such entry any more', async () => {
+    await askForTimeStamp(folder, {}, { organisation: 1, entries: 7, seal: 'f'.repeat(64) });
+    expect(verified().wrong).toEqual([expect.stringMatching(/keeps the seal of entry no\. 7, which is not there/)]);
+  });
+
+  test.each<[string, (token: Buffer) => Buffer, RegExp]>([
+    [
+      'with another signature',
+      (token) => flipped(token, token.subarray(-8)),
+      /signature is not that of a certificate/,
+    ],
+    ['with other bytes in what was stamped', (token) => flipped(token, stampedDigest(end())), /of something else/],
+    [
+      'with another moment',
+      (token) => flipped(token, Buffer.from(String(new Date().getUTCFullYear())), 3),
+      /What was signed is something else/,
+    ],
+    [
+      'with a moment that no books can have',
+      (token) => flipped(token, Buffer.from(String(new Date().getUTCFullYear()))),
+      /It is no time stamp/,
+    ],
+    ['cut off', (token) => token.subarray(0, 200), /It is no time stamp/],
+    ['that is none', () => Buffer.from('a time stamp, upon my word'), /It is no time stamp/],
+    ['that is empty', () => Buffer.alloc(0), /It is no time stamp/],
+  ])('%s proves nothing', async (_, change, message) => {
+    await askForTimeStamp(folder, {}, end());
+    forge(change);
+    expect(verified().wrong).toEqual([expect.stringMatching(message)]);
+  });
+
+  test('under another name proves nothing: it is of the seal that it was asked for', async () => {
+    await askForTimeStamp(folder, {}, { organisation: 1, entries: 1, seal: 'e'.repeat(64) });
+    const [{ file } = { file: '' }] = keptTimeStamps(folder);
+    renameSync(file, join(timeStampsFolder(folder), `1-1-${end().seal}.tst`));
+    expect(verified().wrong).toEqual([expect.stringMatching(/proves nothing\. It is of something else/)]);
+  });
+
+  test('of an authority that nobody here trusts proves nothing', async () => {
+    await askForTimeStamp(elsewhere, {}, end());
+    const [{ file } = { file: '' }] = keptTimeStamps(elsewhere);
+    await askForTimeStamp(folder, {}, end());
+    forge(() => readFileSync(file));
+    expect(verified().wrong).toEqual([expect.stringMatching(/No authority that is trusted here has signed it/)]);
+  });
+});
+
+describe('an authority that is asked over the net', () => {
+  let authority: Server;
+  let url: string;
+  let answer: (query: Uint8Array) => Promise<{ status?: number; body: Uint8Array }>;
+  beforeAll(async () => {
+    authority = createServer((request, response) => {
+      const chunks: Buffer[] = [];
+      request.on('data', (chunk: Buffer) => chunks.push(chunk));
+      request.on('end', () => {
+        void answer(Buffer.concat(chunks)).then(({ status = 200, body }) => {
+          response.writeHead(status, { 'content-type': 'application/timestamp-reply' }).end(body);
+        });
+      });
+    });
+    await new Promise<void>((resolve) => authority.listen(0, '127.0.0.1', resolve));
+    url = `http://127.0.0.1:${(authority.address() as AddressInfo).port}`;
+  });
+  afterAll(() => void authority.close());
+  const stamping = async (query: Uint8Array) => ({ body: await standInAnswer(elsewhere, query) });
+  const named = () => ({ url, certificates: standInCertificate(elsewhere) });
+
+  test('stamps, and is trusted by the certificate that was named', async () => {
+    answer = stamping;
+    await askForTimeStamp(folder, named(), end());
+    expect(keptTimeStamps(folder)).toHaveLength(1);
+  });
+
+  test.each<[string, typeof answer, RegExp]>([
+    [
+      'refuses',
+      async () => ({ body: await standInAnswer(elsewhere, Buffer.from('x')) }),
+      /gives no time stamp \(status 2\)/,
+    ],
+    ['answers 500', () => Promise.resolve({ status: 500, body: Buffer.alloc(0) }), /answered 500/],
+    ['answers something else', () => Promise.resolve({ body: Buffer.from('<html>') }), /no time stamp/],
+    [
+      'stamps something else',
+      async () => ({ body: await standInAnswer(elsewhere, timeStampQuery(Buffer.alloc(32, 7)).bytes) }),
+      /It is of something else/,
+    ],
+    [
+      'answers an earlier request',
+      async () => ({ body: await standInAnswer(elsewhere, timeStampQuery(stampedDigest(end())).bytes) }),
+      /It answers another request/,
+    ],
+  ])('and %s: nothing is kept, and it says why', async (_, answering, message) => {
+    answer = answering;
+    await expect(askForTimeStamp(folder, named(), end())).rejects.toThrow(message);
+    expect(keptTimeStamps(folder)).toEqual([]);
+  });
+
+  test('and is not there, or is not trusted: nothing is kept', async () => {
+    answer = stamping;
+    await expect(askForTimeStamp(folder, { url }, end())).rejects.toThrow(/No authority that is trusted/);
+    await expect(askForTimeStamp(folder, { url: 'http://127.0.0.1:9' }, end())).rejects.toThrow(/cannot be reached/);
+    expect(keptTimeStamps(folder)).toEqual([]);
+  });
+});
