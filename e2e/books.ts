@@ -62,7 +62,8 @@ export const test = base.extend<
         ...(typeof body === 'string' && { headers: { 'content-type': 'text/csv' } }),
       });
       if (!reply.ok()) throw new Error(`${method} ${path}: ${reply.status()} ${await reply.text()}`);
-      return (await reply.json()) as T;
+      const text = await reply.text();
+      return (text === '' ? undefined : JSON.parse(text)) as T;
     };
     const { id } = await ask<{ id: number }>('POST', '/organisations', {
       name: title.slice(0, 100),

@@ -7,6 +7,7 @@ import { useOrganisationMutation } from '../../api/use-organisation-mutation.js'
 import { FormFoot } from '../../ui/form-foot.js';
 import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage } from '../../ui/sheet.js';
+import { useLookedAt } from '../../ui/use-looked-at.js';
 import { Trail } from '../audit-trail/trail.js';
 import { AccountFields } from './account-fields.js';
 import styles from './account-form.module.css';
@@ -16,7 +17,7 @@ import { meantPlace, type TypedAccount } from './typed-account.js';
 export function AccountForm({
   accounts,
   breakdowns,
-  account,
+  account: opened,
   start = {},
   onDone,
 }: {
@@ -28,6 +29,7 @@ export function AccountForm({
   onDone: () => void;
 }) {
   const { organisation } = useBooks();
+  const [account] = useLookedAt(opened);
   const save = useOrganisationMutation((body: AccountRequest) =>
     account
       ? api.put(paths.account(organisation.id, account.id), { ...body, version: account.version })

@@ -8,11 +8,12 @@ import { FormFoot } from '../../ui/form-foot.js';
 import formStyles from '../../ui/form.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage, Sheet } from '../../ui/sheet.js';
+import { useLookedAt } from '../../ui/use-looked-at.js';
 import { ReportsInOrder } from './reports-in-order.js';
 
 /** Which reports papers print, in which order, and what stands on their cover. */
 export function BoardPapersForm({
-  papers,
+  papers: opened,
   kept,
   onLeave,
 }: {
@@ -22,6 +23,7 @@ export function BoardPapersForm({
   onLeave: () => void;
 }) {
   const { organisation } = useBooks();
+  const [papers] = useLookedAt(opened);
   const [reports, setReports] = useState<readonly number[]>(papers?.reports ?? []);
   const compose = useComposePapers(organisation.id, papers);
   const drop = useDropPapers(organisation.id);

@@ -128,7 +128,7 @@ export default function BoardPapersScreen() {
       {may('composePapers') && (boardPapers || opened === 'new') && (
         <Pane narrow>
           <BoardPapersForm
-            key={boardPapers ? `${boardPapers.id} ${boardPapers.version}` : 'new'}
+            key={boardPapers?.id ?? 'new'}
             papers={boardPapers}
             kept={kept.filter(({ shared }) => shared)}
             onLeave={leave}
@@ -137,7 +137,7 @@ export default function BoardPapersScreen() {
       )}
       {may('issuePapers') && goes && (
         <Pane narrow>
-          <PapersSendingForm key={`${goes.id} ${goes.sending?.version}`} papers={goes} onLeave={leave} />
+          <PapersSendingForm key={goes.id} papers={goes} onLeave={leave} />
         </Pane>
       )}
       {may('issuePapers') && sent && (

@@ -18,6 +18,7 @@ import formStyles from '../../ui/form.module.css';
 import { typedDay } from '../../ui/own-ways.js';
 import { RequestForm } from '../../ui/request-form.js';
 import { Sheet } from '../../ui/sheet.js';
+import { useLookedAt } from '../../ui/use-looked-at.js';
 import { addressesIn } from './addresses.js';
 import { MessageInputs } from './message-inputs.js';
 
@@ -37,7 +38,7 @@ interface Typed {
 /** Where papers go when they are issued, and whether that happens by itself. */
 export function PapersSendingForm({ papers, onLeave }: { papers: BoardPapersResponse; onLeave: () => void }) {
   const { organisation, today } = useBooks();
-  const { sending } = papers;
+  const [{ sending }] = useLookedAt(papers);
   const set = useSetPapersSending(organisation.id, papers.id);
   return (
     <Sheet title={papers.name} aside="where they go">

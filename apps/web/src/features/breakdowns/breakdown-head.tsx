@@ -11,6 +11,7 @@ import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage } from '../../ui/sheet.js';
+import { useLookedAt } from '../../ui/use-looked-at.js';
 import { Trail } from '../audit-trail/trail.js';
 import styles from './breakdown-head.module.css';
 
@@ -31,13 +32,14 @@ export function BreakdownHead({ breakdown }: { breakdown: BreakdownResponse }) {
           change
         </button>
       </div>
-      {isOpen && <HeadForm key={breakdown.version} breakdown={breakdown} onDone={() => setOpen(false)} />}
+      {isOpen && <HeadForm breakdown={breakdown} onDone={() => setOpen(false)} />}
     </>
   );
 }
 
-function HeadForm({ breakdown, onDone }: { breakdown: BreakdownResponse; onDone: () => void }) {
+function HeadForm({ breakdown: opened, onDone }: { breakdown: BreakdownResponse; onDone: () => void }) {
   const { organisation } = useBooks();
+  const [breakdown] = useLookedAt(opened);
   const { name, selfBalancing, usualValue, version } = breakdown;
   const path = paths.breakdown(organisation.id, breakdown.id);
   const save = useOrganisationMutation((body: ChangeBreakdownRequest) => api.put(path, body));

@@ -6,7 +6,6 @@ import {
   paths,
 } from '@just-ledger/contract';
 import { Button } from '@mui/material';
-import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
@@ -18,6 +17,7 @@ import layout from '../../ui/layout.module.css';
 import { OpenYearsNote } from '../../ui/open-years-note.js';
 import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage } from '../../ui/sheet.js';
+import { useLookedAt } from '../../ui/use-looked-at.js';
 
 /** A value: the next one at the foot of the list, or one that is changed where it stands. */
 export function ValueForm({
@@ -35,7 +35,7 @@ export function ValueForm({
   onDone: () => void;
 }) {
   const { organisation } = useBooks();
-  const [version] = useState(breakdown.version);
+  const [{ version }] = useLookedAt(breakdown);
   const path = paths.breakdownValue(organisation.id, breakdown.id, value?.id ?? 0);
   const save = useOrganisationMutation((body: BreakdownValueRequest) =>
     value

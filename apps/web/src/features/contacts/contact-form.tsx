@@ -10,10 +10,11 @@ import { FormFoot } from '../../ui/form-foot.js';
 import formStyles from '../../ui/form.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage } from '../../ui/sheet.js';
+import { useLookedAt } from '../../ui/use-looked-at.js';
 
 /** A contact's particulars: who it is, its terms, how to reach it, where it is paid. */
 export function ContactForm({
-  contact,
+  contact: opened,
   onKept,
   onLeave,
 }: {
@@ -22,6 +23,7 @@ export function ContactForm({
   onLeave: () => void;
 }) {
   const { organisation, may } = useBooks();
+  const [contact, keep] = useLookedAt(opened);
   const save = useOrganisationMutation((body: ContactRequest): Promise<ContactResponse> =>
     contact
       ? api.put(paths.contact(organisation.id, contact.id), { ...body, version: contact.version })
@@ -30,14 +32,19 @@ export function ContactForm({
   const remove = useOrganisationMutation(() =>
     api.delete(paths.contact(organisation.id, contact?.id ?? 0), { version: contact?.version ?? 0 }),
   );
-  const canRemove = contact?.lines === 0 && may('setUp');
+  const canRemove = opened?.lines === 0 && may('setUp');
   return (
     <RequestForm
+      key={contact?.version}
       of={ContactRequest}
       label={contact ? `Change ${contact.name}` : 'Add a contact'}
       values={typedOf(contact)}
       toRequest={(typed): ContactRequest => typed}
-      send={async (request) => onKept((await save.mutateAsync(request)).id)}
+      send={async (request) => {
+        const kept = await save.mutateAsync(request);
+        if (contact) keep(kept);
+        onKept(kept.id);
+      }}
       foot={({ isPending }) => (
         <>
           <ErrorMessage error={remove.error} />

@@ -108,7 +108,7 @@ export default function ContactsScreen() {
       {(chosenContact || chosen === 'new') && (
         <Pane>
           <ContactSheet
-            key={chosenContact ? `${chosenContact.id} ${chosenContact.version}` : 'new'}
+            key={chosenContact?.id ?? 'new'}
             contact={chosenContact}
             contacts={contacts}
             onKept={(id) => choose(String(id))}

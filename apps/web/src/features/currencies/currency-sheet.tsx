@@ -48,7 +48,7 @@ export function CurrencySheet({
       }
     >
       <RateTable currency={currency.currency} rates={rates} />
-      <ExchangeAccounts key={currency.version} currency={currency} accounts={accounts} />
+      <ExchangeAccounts key={currency.currency} currency={currency} accounts={accounts} />
       {rates.length === 0 && (
         <p>
           <button

@@ -10,16 +10,18 @@ import { ChoiceInput } from '../../ui/form-fields.js';
 import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
+import { useLookedAt } from '../../ui/use-looked-at.js';
 
 /** Where gains and losses on a currency go, when they are realised and while they are not. */
 export function ExchangeAccounts({
-  currency,
+  currency: opened,
   accounts,
 }: {
   currency: CurrencyResponse;
   accounts: readonly AccountResponse[];
 }) {
   const { organisation } = useBooks();
+  const [currency, keep] = useLookedAt(opened);
   const { currency: code, version } = currency;
   const save = useOrganisationMutation((body: ChangeCurrencyRequest) =>
     api.put(paths.currency(organisation.id, code), body),
@@ -33,7 +35,7 @@ export function ExchangeAccounts({
       label={`Gains and losses on ${code}`}
       values={numbers}
       toRequest={(typed): ChangeCurrencyRequest => ({ currency: code, ...typed, version })}
-      send={(request) => save.mutateAsync(request)}
+      send={async (request) => keep(await save.mutateAsync(request))}
       foot={({ isPending, isDirty }) =>
         isDirty && (
           <Allowed act="setUp" isTold>

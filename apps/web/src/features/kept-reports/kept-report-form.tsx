@@ -5,12 +5,13 @@ import { useBooks } from '../../api/books-queries.js';
 import { useKeepReport } from '../../api/kept-report-queries.js';
 import formStyles from '../../ui/form.module.css';
 import { type FormState, RequestForm } from '../../ui/request-form.js';
+import { useLookedAt } from '../../ui/use-looked-at.js';
 import { KeptReportFields } from './kept-report-fields.js';
 import { spanOfDays } from './report-settings.js';
 
 /** Keeps a report under a name: a new one, or one that is kept already. */
 export function KeptReportForm({
-  kept,
+  kept: opened,
   screen,
   settings,
   from,
@@ -27,6 +28,7 @@ export function KeptReportForm({
   foot: (state: FormState) => ReactNode;
 }) {
   const { organisation, calendar, today, may } = useBooks();
+  const [kept] = useLookedAt(opened);
   const keep = useKeepReport(organisation.id, kept);
   const shown = from && to ? spanOfDays(calendar, today, { from, to }) : undefined;
   return (

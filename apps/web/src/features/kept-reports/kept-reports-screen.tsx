@@ -89,7 +89,7 @@ export default function KeptReportsScreen() {
         <Pane narrow>
           <Sheet title={keptReport.name}>
             <KeptReportForm
-              key={`${keptReport.id} ${keptReport.version}`}
+              key={keptReport.id}
               kept={keptReport}
               screen={keptReport.screen}
               settings={keptReport.settings}

@@ -20,6 +20,7 @@ import layout from '../../ui/layout.module.css';
 import notice from '../../ui/notice.module.css';
 import { typedDay } from '../../ui/own-ways.js';
 import { ErrorMessage } from '../../ui/sheet.js';
+import { useLookedAt } from '../../ui/use-looked-at.js';
 import type { EntryForm } from '../journal/entry-form.js';
 import { EntryLines } from '../journal/entry-lines.js';
 import { refusalOf } from '../journal/entry-refusal.js';
@@ -73,7 +74,7 @@ const LINES: Readonly<Partial<Record<AmountSource, string>>> = {
 
 /** A recurring journal: when it falls due, what it comes to, and the entry that it posts. */
 export function RecurringForm({
-  journal,
+  journal: opened,
   name: begunName = '',
   schedule: begunSchedule,
   entry: begunEntry,
@@ -98,6 +99,7 @@ export function RecurringForm({
   const [name, setName] = useState(begunName);
   const [schedule, setSchedule] = useState(begunSchedule);
   const [source, setSource] = useState(amounts);
+  const [journal] = useLookedAt(opened);
   const [values, setValues] = useState(() => amountValues(journal ?? terms, currency));
   const [byItself, setByItself] = useState<ByItself>(journal?.byItself ?? 'waits');
   const [reverses, setReverses] = useState<ReversalRule | ''>(journal?.reverses ?? '');

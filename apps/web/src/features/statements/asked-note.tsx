@@ -61,6 +61,7 @@ export function AskedNote({
   const statement = STATEMENTS.find((key) => key === statementKey) ?? 'balance-sheet';
   return (
     <NoteForm
+      key={asked}
       notes={notes}
       note={note}
       on={placeKey(statement, row, account === '' ? null : account)}

@@ -11,6 +11,7 @@ import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 import sheetStyles from '../../ui/sheet.module.css';
+import { useLookedAt } from '../../ui/use-looked-at.js';
 import source from './figure-source.module.css';
 
 /** Something that a note can be on: a statement, or a row of it. */
@@ -30,7 +31,7 @@ const WHOLE = '';
 /** A note that is written: on what, under which title, what it says, and how long it holds. */
 export function NoteForm({
   notes,
-  note,
+  note: opened,
   on,
   standard,
   places,
@@ -47,6 +48,7 @@ export function NoteForm({
   onClose: () => void;
 }) {
   const { organisation } = useBooks();
+  const [note] = useLookedAt(opened);
   const write = useWriteNote(organisation.id, note);
   const drop = useDropNote(organisation.id);
   const panel = useRef<HTMLElement>(null);

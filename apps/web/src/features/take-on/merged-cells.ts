@@ -7,11 +7,11 @@ export interface CellConflict {
   readonly theirs: string;
 }
 
-/** Two people have typed into the same cell: nothing is kept over what the other wrote without a word. */
+/** Two people have typed into the same cell: what the other wrote stands, and it is said what was typed here. */
 export class TypedTogether extends Error {
-  constructor(conflicts: readonly CellConflict[]) {
+  constructor(readonly conflicts: readonly CellConflict[]) {
     const said = conflicts.map(({ mine, theirs }) => `“${theirs}” where you wrote “${mine}”`).join(', and ');
-    super(`Somebody else has just written ${said}. Leave the cell again to put yours in its place.`);
+    super(`Somebody else has just written ${said}. Theirs stands; type yours again if it is meant.`);
   }
 }
 

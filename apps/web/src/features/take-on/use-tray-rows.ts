@@ -41,6 +41,7 @@ export function useTrayRows(tray: TrayKey): TrayRows {
   const [keys, setKeys] = useState<ReadonlyMap<number, string>>(new Map());
   const [blank, setBlank] = useState(0);
   const [pending, setPending] = useState<readonly string[]>([]);
+  const [together, setTogether] = useState<TypedTogether | null>(null);
   /** What was typed into each empty row, and its id once it has one. */
   const begun = useRef(new Map<string, { id?: number; cells: Cells }>());
   /** A row as it is shown now. */
@@ -57,21 +58,17 @@ export function useTrayRows(tray: TrayKey): TrayRows {
       try {
         await put(cells, was);
         seen.current = cells;
-        return cells;
+        return { cells, conflicts: [] };
       } catch (error) {
         const theirs = isChangedSince(error) ? (await readAgain()).find((row) => row.id === id) : undefined;
         if (!theirs) throw error;
-        const merged = mergedCells(was, cells, theirs.cells);
-        if (merged.conflicts.length > 0) {
-          // told of it, whoever leaves the cell again means it
-          const told = merged.conflicts.map(({ column, theirs: text }) => [column, text]);
-          seen.current = { ...was, ...Object.fromEntries(told) };
-          throw new TypedTogether(merged.conflicts);
-        }
-        await put(merged.cells, theirs.cells);
-        // what is shown in the row is without what the other has typed, until it is left
-        seen.current = cells;
-        return merged.cells;
+        const { cells: both, conflicts } = mergedCells(was, cells, theirs.cells);
+        // what the other has written into the same cell stands; whoever comes second is told
+        const stands = Object.fromEntries(conflicts.map(({ column, theirs: text }) => [column, text]));
+        await put({ ...both, ...stands }, theirs.cells);
+        // what is shown in the row is without what the other has typed elsewhere in it, until it is left
+        seen.current = { ...cells, ...stands };
+        return { cells: { ...both, ...stands }, conflicts };
       }
     },
     tray,
@@ -101,10 +98,13 @@ export function useTrayRows(tray: TrayKey): TrayRows {
   /** Keeps what a row has become: it is that from the answer on, not only once all rows have been read again. */
   const keepChanged = async (id: number, cells: Cells, seen?: SeenCells): Promise<void> => {
     const shown = { current: rowNow(id)?.cells ?? {} };
-    const kept = await change.mutateAsync({ id, cells, seen: seen ?? shown });
+    const { cells: kept, conflicts } = await change.mutateAsync({ id, cells, seen: seen ?? shown });
     setRows((rows) =>
       rows.map((row) => (row.id === id ? { ...row, cells: { ...kept }, version: shownVersion(kept) } : row)),
     );
+    const both = conflicts.length > 0 ? new TypedTogether(conflicts) : null;
+    setTogether(both);
+    if (both) throw both;
   };
   /**
    * Keeps what was typed into the empty row, once; what is typed before it has an id follows when it has one. Refused,
@@ -136,7 +136,7 @@ export function useTrayRows(tray: TrayKey): TrayRows {
   };
   return {
     rows: data.rows,
-    error: add.error ?? change.error ?? remove.error,
+    error: add.error ?? change.error ?? remove.error ?? together,
     lines: (most, hasEmpty) => {
       const shown = new Set(data.rows.map((row) => keys.get(row.id)));
       return [

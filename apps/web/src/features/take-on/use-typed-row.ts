@@ -2,6 +2,7 @@ import type { TakeOnRowResponse } from '@just-ledger/contract';
 import type { CurrencyCode, TrayColumn } from '@just-ledger/core';
 import { type RefObject, useEffect, useRef, useState } from 'react';
 import type { Cells, Completions } from './completions.js';
+import { TypedTogether } from './merged-cells.js';
 import { inOwnMarks, inPlainMarks, ownAmount } from './own-cells.js';
 
 /** The cells of a row as the server is known to have them; whoever keeps the row sets them. */
@@ -32,6 +33,12 @@ export function useTypedRow(
     kept.current = row.cells;
     setTyped(inOwnMarks(columns, kept.current));
   }, [row, given, columns, line]);
+  /** What somebody else has written into the same cells stands in them. */
+  const takeOver = ({ conflicts }: TypedTogether): void => {
+    const theirs = Object.fromEntries(conflicts.map(({ column, theirs: text }) => [column, text]));
+    kept.current = { ...kept.current, ...theirs };
+    setTyped((now) => ({ ...now, ...inOwnMarks(columns, theirs) }));
+  };
   const keep = (own: Cells): void => {
     const cells = inPlainMarks(columns, own);
     // a row that is not there yet may have been refused: whoever keeps it knows whether it is on its way
@@ -41,7 +48,8 @@ export function useTypedRow(
     kept.current = cells;
     onTheWay.current += 1;
     onKeep(cells, seen)
-      .catch(() => {
+      .catch((error: unknown) => {
+        if (error instanceof TypedTogether) return takeOver(error);
         // what could not be kept is sent again when a cell is left
         if (kept.current === cells) kept.current = before;
       })

@@ -9,6 +9,7 @@ import { useOrganisationMutation } from '../../api/use-organisation-mutation.js'
 import { FormFoot } from '../../ui/form-foot.js';
 import formStyles from '../../ui/form.module.css';
 import { ErrorMessage, Sheet } from '../../ui/sheet.js';
+import { useLookedAt } from '../../ui/use-looked-at.js';
 import { Trail } from '../audit-trail/trail.js';
 import { TaxCodeHead } from './tax-code-head.js';
 import { TaxExample } from './tax-example.js';
@@ -25,7 +26,7 @@ import { TaxRateFields } from './tax-rate-fields.js';
 
 /** A tax code: what it is for, what it takes from which day on, and what that does to an amount. */
 export function TaxCodeForm({
-  code,
+  code: opened,
   accounts,
   onKept,
   onLeave,
@@ -36,6 +37,7 @@ export function TaxCodeForm({
   onLeave: () => void;
 }) {
   const { organisation, to } = useBooks();
+  const [code, keep] = useLookedAt(opened);
   const [shape, setShape] = useState<Shape>('sales');
   const [fields, setFields] = useState<TaxCodeFields>(code ? fieldsOf(code) : fieldsOfShape('sales', accounts));
   const save = useOrganisationMutation((): Promise<TaxCodeResponse> => {
@@ -70,7 +72,13 @@ export function TaxCodeForm({
         aria-label={code ? `Change ${code.code}` : 'Add a tax code'}
         onSubmit={(event) => {
           event.preventDefault();
-          save.mutate(undefined, { onSuccess: (kept) => onKept(kept.id) });
+          save.mutate(undefined, {
+            onSuccess: (kept) => {
+              if (code) keep(kept);
+              setFields(fieldsOf(kept));
+              onKept(kept.id);
+            },
+          });
         }}
       >
         <TaxCodeHead fields={fields} isNew={!code} at={at} onChange={set}>

@@ -65,7 +65,7 @@ export default function TaxCodesScreen() {
       {(chosenCode || chosen === 'new') && (
         <Pane>
           <TaxCodeForm
-            key={chosenCode ? `${chosenCode.id} ${chosenCode.version}` : 'new'}
+            key={chosenCode?.id ?? 'new'}
             code={chosenCode}
             accounts={accounts}
             onKept={(id) => choose(String(id))}

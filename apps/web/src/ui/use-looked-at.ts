@@ -1,0 +1,10 @@
+import { useState } from 'react';
+
+/**
+ * Something as it was when a form for it was opened, or as the form has kept it since. What others change meanwhile does
+ * not come into the form: what was typed stays, and is refused when it is saved.
+ */
+export function useLookedAt<Item>(item: Item): [lookedAt: Item, keep: (kept: Item) => void] {
+  const [lookedAt, keep] = useState(item);
+  return [lookedAt, keep];
+}

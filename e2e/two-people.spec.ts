@@ -1,0 +1,95 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './books.js';
+
+/** Another tab of the same books, at the same screen. */
+async function otherTab(page: Page): Promise<Page> {
+  const other = await page.context().newPage();
+  await other.goto(page.url());
+  return other;
+}
+
+test('a contact that is changed in another tab keeps that change, and the form what was typed', async ({
+  own: { page, open, ask },
+}) => {
+  await page.clock.install();
+  await ask('POST', '/contacts', { name: 'Low Weir Inn', roles: ['customer'] });
+  await open('prepare/contacts');
+  await page.getByRole('button', { name: /1 Low Weir Inn/ }).click();
+  const form = page.getByRole('form', { name: 'Change Low Weir Inn' });
+  await form.getByRole('textbox', { name: 'Terms' }).fill('45');
+  const other = await otherTab(page);
+  await other.getByRole('textbox', { name: 'Name' }).fill('The Low Weir');
+  await other.getByRole('button', { name: 'Save' }).click();
+  // coming back after a while, the list is read again, the form is not
+  await expect(other.getByRole('button', { name: /1 The Low Weir/ })).toBeVisible();
+  await page.clock.fastForward(20_000);
+  await page.evaluate(() => window.dispatchEvent(new Event('visibilitychange')));
+  await expect(page.getByRole('button', { name: /1 The Low Weir/ })).toBeVisible();
+  await expect(form.getByRole('textbox', { name: 'Terms' })).toHaveValue('45');
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(form.getByText('This contact has been changed since you opened it.')).toBeVisible();
+  await expect(form.getByRole('textbox', { name: 'Terms' })).toHaveValue('45');
+  expect(await ask('GET', '/contacts')).toMatchObject([{ name: 'The Low Weir', terms: null }]);
+
+  // opened again it can be changed, and changed once more from where it was kept
+  await page.reload();
+  const again = page.getByRole('form', { name: 'Change The Low Weir' });
+  for (const terms of ['45', '60']) {
+    await again.getByRole('textbox', { name: 'Terms' }).fill(terms);
+    await again.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByRole('button', { name: new RegExp(`The Low Weir customer ${terms} days`) })).toBeVisible();
+  }
+});
+
+test('an account that is renamed in another tab keeps its name', async ({ own: { page, open, ask } }) => {
+  await open('prepare/chart');
+  const openRent = async (tab: Page): Promise<void> =>
+    tab
+      .getByRole('row', { name: /6100 Rent/ })
+      .getByRole('button', { name: 'change' })
+      .click();
+  await openRent(page);
+  const form = page.getByRole('form', { name: 'Change 6100' });
+  await form.getByRole('textbox', { name: 'Name' }).fill('Rent of the yard');
+  const other = await otherTab(page);
+  await openRent(other);
+  await other.getByRole('textbox', { name: 'Name' }).fill('Rent of the barn');
+  await other.getByRole('button', { name: 'Save' }).click();
+  await expect(other.getByRole('link', { name: 'Rent of the barn' })).toBeVisible();
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(form.getByText('This account has been changed since you opened it.')).toBeVisible();
+  await expect(form.getByRole('textbox', { name: 'Name' })).toHaveValue('Rent of the yard');
+  expect(await ask('GET', '/accounts')).toContainEqual(expect.objectContaining({ name: 'Rent of the barn' }));
+});
+
+test('two who type into one row of a take-on keep what both have typed; of one cell they are told', async ({
+  own: { page, open, ask },
+}) => {
+  const tray = '/take-on/trays/customers';
+  const rows = async (): Promise<{ id: number; cells: Record<string, string>; version: number }[]> =>
+    (await ask<{ rows: { id: number; cells: Record<string, string>; version: number }[] }>('GET', tray)).rows;
+  await ask('POST', '/contacts', { name: 'Low Weir Inn', roles: ['customer'] });
+  await ask('POST', `${tray}/rows`, { rows: [{ cells: { contact: 'Low Weir Inn', document: 'A 1', unpaid: '5' } }] });
+  const other = async (cells: Record<string, string>): Promise<void> => {
+    const [row] = await rows();
+    await ask('PUT', `${tray}/rows/${row?.id}`, { cells: { ...row?.cells, ...cells }, version: row?.version });
+  };
+  await open('take-on/bench?tray=customers');
+  await page.getByLabel('Unpaid, row 1').fill('7');
+  await other({ document: 'A 2' });
+  await page.keyboard.press('Tab');
+  await expect.poll(rows).toMatchObject([{ cells: { contact: 'Low Weir Inn', document: 'A 2', unpaid: '7' } }]);
+
+  await page.getByLabel('Unpaid, row 1').fill('8');
+  await other({ unpaid: '9.00' });
+  await page.keyboard.press('Tab');
+  const told =
+    'Somebody else has just written “9.00” where you wrote “8”. Theirs stands; type yours again if it is meant.';
+  await expect(page.getByText(told)).toBeVisible();
+  await expect(page.getByLabel('Unpaid, row 1')).toHaveValue('9.00');
+  expect(await rows()).toMatchObject([{ cells: { unpaid: '9.00' } }]);
+  await page.getByLabel('Unpaid, row 1').fill('8');
+  await page.keyboard.press('Tab');
+  await expect.poll(rows).toMatchObject([{ cells: { document: 'A 2', unpaid: '8' } }]);
+  await expect(page.getByText(told)).toHaveCount(0);
+});
