@@ -243,11 +243,12 @@ function recordValue(
     before: before && valueParticulars(before, nameOf, chart),
     after: after && valueParticulars(after, nameOf, chart),
   });
-  countChange(context, actor.organisation, within.id);
+  // whoever adds one takes nothing away from what others look at
+  if (before) countChange(context, actor.organisation, within.id);
   context.setUpChanged(actor.organisation);
 }
 
-/** Counts a change of values as one of their breakdown: both are changed as one. */
+/** Counts a change of values that are there as one of their breakdown: both are changed as one. */
 export function countChange({ db }: WriteContext, organisation: number, id: number): void {
   db.update(breakdown)
     .set({ version: sql`${breakdown.version} + 1` })

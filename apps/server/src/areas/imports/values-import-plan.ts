@@ -47,7 +47,7 @@ export const planValuesImport: PlanImport = (db, { organisation }, rows, step) =
           )
           .run();
       }
-      const touched = new Set(differing.map(({ breakdown }) => breakdown.id));
+      const touched = new Set(differing.filter(({ before }) => before).map(({ breakdown }) => breakdown.id));
       for (const id of touched) countChange(context, organisation, id);
       const names = new Map(
         breakdowns.map(({ id, values }) => [id, new Map(values.map((value) => [value.id, value.name]))]),
