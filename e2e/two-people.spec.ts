@@ -32,7 +32,8 @@ test('a contact that is changed in another tab keeps that change, and the form w
   expect(await ask('GET', '/contacts')).toMatchObject([{ name: 'The Low Weir', terms: null }]);
 
   // opened again it can be changed, and changed once more from where it was kept
-  await page.reload();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await page.getByRole('button', { name: /1 The Low Weir/ }).click();
   const again = page.getByRole('form', { name: 'Change The Low Weir' });
   for (const terms of ['45', '60']) {
     await again.getByRole('textbox', { name: 'Terms' }).fill(terms);
