@@ -1,5 +1,10 @@
 import 'reflect-metadata';
 import { parseCivilDate } from '@just-ledger/core';
+import { CertificateChoices, SignedData } from '@peculiar/asn1-cms';
+import { AsnConvert } from '@peculiar/asn1-schema';
+import { TimeStampToken } from '@peculiar/asn1-tsp';
+import { Certificate } from '@peculiar/asn1-x509';
+import { X509Certificate } from 'node:crypto';
 import { mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -17,6 +22,7 @@ import { timeStampQuery } from '../src/platform/time-stamps/time-stamp-query.js'
 import { standInAnswer, standInCertificate } from '../src/platform/time-stamps/time-stamp-stand-in.js';
 import { stampedDigest } from '../src/platform/time-stamps/time-stamp-text.js';
 import { askForTimeStamp, keptTimeStamps, timeStampsFolder } from '../src/platform/time-stamps/time-stamps.js';
+import { readToken } from '../src/platform/time-stamps/time-stamp-token.js';
 import { fromTo } from './entries.js';
 
 const today = parseCivilDate('2026-06-01');
@@ -120,6 +126,24 @@ describe('a time stamp of the last seal', () => {
     const [{ file } = { file: '' }] = keptTimeStamps(folder);
     renameSync(file, join(timeStampsFolder(folder), `1-1-${end().seal}.tst`));
     expect(verified().wrong).toEqual([expect.stringMatching(/proves nothing\. It is of something else/)]);
+  });
+
+  test('with the certificate of somebody else put before the signer’s is still said to be the signer’s', async () => {
+    await askForTimeStamp(elsewhere, {}, end());
+    await askForTimeStamp(folder, {}, end());
+    forge((token) => {
+      const stamp = AsnConvert.parse(token, TimeStampToken);
+      const signed = AsnConvert.parse(stamp.content, SignedData);
+      const other = new X509Certificate(readFileSync(standInCertificate(elsewhere)));
+      const certificate = AsnConvert.parse(other.raw, Certificate);
+      signed.certificates?.unshift(new CertificateChoices({ certificate }));
+      stamp.content = AsnConvert.serialize(signed);
+      return Buffer.from(AsnConvert.serialize(stamp));
+    });
+    const [kept] = keptTimeStamps(folder);
+    const own = new X509Certificate(readFileSync(standInCertificate(folder)));
+    expect(readToken(readFileSync(kept?.file ?? '')).signedBy).toBe(own.fingerprint256);
+    expect(verified().wrong).toEqual([]);
   });
 
   test('of an authority that nobody here trusts proves nothing', async () => {

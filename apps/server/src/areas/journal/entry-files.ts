@@ -37,7 +37,8 @@ export interface EntryFileToPost extends Posting {
 }
 
 /**
- * Takes files of entries and of contacts in in turns, so that others post between two of them. All of a file is taken in, or nothing: it is
+ * Takes files of entries and of contacts in in turns, so that others post between two of them. All of a file is taken in,
+ * or nothing: it is
  * checked as a whole beforehand, nothing changes meanwhile that it was checked against, and from the first turn on it is
  * gone on with, at the latest before the next start is ready.
  */

@@ -47,7 +47,7 @@ import { arrayBufferOf, SHA_256 } from './time-stamp-query.js';
 const ECDSA_WITH_SHA_256 = '1.2.840.10045.4.3.2';
 const SIGNING_CERTIFICATE_V2 = '1.2.840.113549.1.9.16.2.47';
 const TIME_STAMPING = '1.3.6.1.5.5.7.3.8';
-/** A policy of no meaning, in the arc for examples (RFC 9637 keeps none; 2.999 is ITU-T's). */
+/** A policy that says nothing, in the arc for examples; from memory. */
 const POLICY = '2.999.1';
 
 const FOLDER = 'time-stamp-authority';

@@ -2,6 +2,7 @@ import 'reflect-metadata';
 import { id_contentType, id_messageDigest, id_signedData, SignedData, type SignerInfo } from '@peculiar/asn1-cms';
 import { AsnConvert, OctetString } from '@peculiar/asn1-schema';
 import { id_ct_tstInfo, TimeStampToken, TSTInfo } from '@peculiar/asn1-tsp';
+import { ObjectIdentifier } from 'asn1js';
 import { isCivilDate } from '@just-ledger/core';
 import { createHash, verify, X509Certificate } from 'node:crypto';
 import { signedAttributes } from './signed-attributes.js';
@@ -11,8 +12,10 @@ import { SHA_256 } from './time-stamp-query.js';
 export interface TimeStampSaid {
   /** UTC moment, ISO 8601. */
   readonly at: string;
-  /** Who says to have stamped it: the name of the certificate. */
+  /** Who signed it: the name of the certificate; empty where none in it did. */
   readonly by: string;
+  /** The SHA-256 fingerprint of that certificate. */
+  readonly signedBy: string;
   /** The SHA-256 that it is of, in hexadecimal. */
   readonly digest: string;
   /** Repeated from the request, in hexadecimal; empty without one. */
@@ -26,6 +29,8 @@ interface ReadToken extends TimeStampSaid {
 
 /** Signed by whom may stamp times (RFC 3161, 2.3). */
 const TIME_STAMPING = '1.3.6.1.5.5.7.3.8';
+/** What the content type of a time stamp is, as it stands among what is signed. */
+const TIME_STAMP_CONTENT = new ObjectIdentifier({ value: id_ct_tstInfo }).toBER();
 const HASHES: Readonly<Record<string, string>> = {
   [SHA_256]: 'sha256',
   '2.16.840.1.101.3.4.2.2': 'sha384',
@@ -34,8 +39,8 @@ const HASHES: Readonly<Record<string, string>> = {
 
 /** Reads a token. @throws {Error} if it is none */
 export function readToken(token: Uint8Array): TimeStampSaid {
-  const { at, by, digest, nonce } = opened(token);
-  return { at, by, digest, nonce };
+  const { at, by, signedBy, digest, nonce } = opened(token);
+  return { at, by, signedBy, digest, nonce };
 }
 
 /**
@@ -80,11 +85,14 @@ function opened(token: Uint8Array): ReadToken {
   if (messageImprint.hashAlgorithm.algorithm !== SHA_256) throw new Error('it is of another hash');
   const moment = genTime.toISOString();
   if (!isCivilDate(moment.slice(0, 10))) throw new Error('it is of no day that books can have');
-  const own = certificatesIn(signed).find(mayStamp);
+  const [signer] = signed.signerInfos;
+  // others may stand beside it: who signed is whose key it was
+  const own = certificatesIn(signed).find((certificate) => signer && isSignedBy(signer, certificate));
   return {
     signed,
     content: bytes,
     by: own?.subject.replaceAll('\n', ', ') ?? '',
+    signedBy: own?.fingerprint256 ?? '',
     at: moment,
     digest: Buffer.from(messageImprint.hashedMessage.buffer).toString('hex'),
     nonce: nonce ? Buffer.from(nonce).toString('hex') : '',
@@ -108,8 +116,9 @@ function isOfContent({ signedAttrs = [], digestAlgorithm }: SignerInfo, content:
   const [digest, type] = [valueOf(id_messageDigest), valueOf(id_contentType)];
   const hash = HASHES[digestAlgorithm.algorithm];
   if (!digest || !type || !hash) return false;
+  const isOfTimeStamp = Buffer.from(type).equals(Buffer.from(TIME_STAMP_CONTENT));
   const said = Buffer.from(AsnConvert.parse(digest, OctetString).buffer);
-  return said.equals(createHash(hash).update(content).digest());
+  return isOfTimeStamp && said.equals(createHash(hash).update(content).digest());
 }
 
 function isSignedBy({ signedAttrs = [], digestAlgorithm, signature }: SignerInfo, by: X509Certificate): boolean {
@@ -136,7 +145,10 @@ function isTrusted(
     certificate.checkIssued(issuer) && certificate.verify(issuer.publicKey);
   if (trusted.some(isIssuedBy)) return true;
   if (steps === 0) return false;
-  return others
-    .filter((other) => other !== certificate && isIssuedBy(other))
-    .some((issuer) => isTrusted(issuer, others, trusted, moment, steps - 1));
+  return (
+    others
+      // what is no authority issues nothing, whoever has issued it
+      .filter((other) => other !== certificate && other.ca && isIssuedBy(other))
+      .some((issuer) => isTrusted(issuer, others, trusted, moment, steps - 1))
+  );
 }

@@ -52,11 +52,7 @@ export function useEntryWriting({
     const entry = entryRequest(form, near, currency);
     const idempotent = { 'idempotency-key': key };
     const answer = draft
-      ? await api.post(
-          paths.postDraft(organisation.id, draft.id),
-          { version: version ?? draft.version, entry },
-          idempotent,
-        )
+      ? await api.post(paths.postDraft(organisation.id, draft.id), { version: version ?? 0, entry }, idempotent)
       : await api.post(paths.entries(organisation.id), entry, idempotent);
     forget();
     onPosted(answer); // here and not once the sheet knows, since it may have ended with its draft by then
