@@ -4,7 +4,8 @@ import { CertificateChoices, SignedData } from '@peculiar/asn1-cms';
 import { AsnConvert } from '@peculiar/asn1-schema';
 import { TimeStampToken } from '@peculiar/asn1-tsp';
 import { Certificate } from '@peculiar/asn1-x509';
-import { X509Certificate } from 'node:crypto';
+import { BasicConstraintsExtension, X509CertificateGenerator } from '@peculiar/x509';
+import { webcrypto, X509Certificate } from 'node:crypto';
 import { mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -22,7 +23,7 @@ import { timeStampQuery } from '../src/platform/time-stamps/time-stamp-query.js'
 import { standInAnswer, standInCertificate } from '../src/platform/time-stamps/time-stamp-stand-in.js';
 import { stampedDigest } from '../src/platform/time-stamps/time-stamp-text.js';
 import { askForTimeStamp, keptTimeStamps, timeStampsFolder } from '../src/platform/time-stamps/time-stamps.js';
-import { readToken } from '../src/platform/time-stamps/time-stamp-token.js';
+import { isTrusted, readToken } from '../src/platform/time-stamps/time-stamp-token.js';
 import { fromTo } from './entries.js';
 
 const today = parseCivilDate('2026-06-01');
@@ -211,5 +212,41 @@ describe('an authority that is asked over the net', () => {
     await expect(askForTimeStamp(folder, { url }, end())).rejects.toThrow(/No authority that is trusted/);
     await expect(askForTimeStamp(folder, { url: 'http://127.0.0.1:9' }, end())).rejects.toThrow(/cannot be reached/);
     expect(keptTimeStamps(folder)).toEqual([]);
+  });
+});
+
+describe('a certificate that another has issued', () => {
+  const algorithm = { name: 'ECDSA', namedCurve: 'P-256', hash: 'SHA-256' };
+  const keys = async (): Promise<CryptoKeyPair> =>
+    (await webcrypto.subtle.generateKey(algorithm, true, ['sign', 'verify'])) as CryptoKeyPair;
+
+  test.each([
+    ['an authority', true],
+    ['somebody who is none, though an authority has issued theirs', false],
+  ])('is trusted where that is %s: %s', async (_, isAuthority) => {
+    const [root, between, last] = [await keys(), await keys(), await keys()];
+    const issue = async (subject: string, issuer: string, own: CryptoKeyPair, by: CryptoKeyPair, ca: boolean) => {
+      const certificate = await X509CertificateGenerator.create(
+        {
+          serialNumber: '01',
+          subject: `CN=${subject}`,
+          issuer: `CN=${issuer}`,
+          publicKey: own.publicKey,
+          signingKey: by.privateKey,
+          signingAlgorithm: algorithm,
+          notBefore: new Date('2026-01-01'),
+          notAfter: new Date('2036-01-01'),
+          extensions: [new BasicConstraintsExtension(ca, undefined, true)],
+        },
+        webcrypto as Crypto,
+      );
+      return new X509Certificate(Buffer.from(certificate.rawData));
+    };
+    const trusted = await issue('Root', 'Root', root, root, true);
+    const middle = await issue('Between', 'Root', between, root, isAuthority);
+    const stamper = await issue('Stamper', 'Between', last, between, false);
+    const moment = new Date('2026-06-01');
+    expect(isTrusted(stamper, [stamper, middle], [trusted], moment)).toBe(isAuthority);
+    expect(isTrusted(stamper, [stamper, middle], [trusted], new Date('2037-01-01'))).toBe(false);
   });
 });

@@ -132,7 +132,7 @@ function isSignedBy({ signedAttrs = [], digestAlgorithm, signature }: SignerInfo
 }
 
 /** Whether a certificate is one that is trusted, or leads to one by others, and held at a moment. */
-function isTrusted(
+export function isTrusted(
   certificate: X509Certificate,
   others: readonly X509Certificate[],
   trusted: readonly X509Certificate[],
