@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
-export const SERVER = fileURLToPath(new URL('../apps/server/dist/main.js', import.meta.url));
+export const SERVER = fileURLToPath(new URL('../apps/server/dist/bundled/main.js', import.meta.url));
 export const DEMO = fileURLToPath(new URL('../demo/dist/main.js', import.meta.url));
 
 /** A server that runs for tests, on books of its own. */

@@ -1,5 +1,5 @@
 import { build, install } from './ready.mjs';
 
 install();
-build();
+await build();
 await import('../bench/dist/main.js');

@@ -1,4 +1,4 @@
 import { build, install } from './ready.mjs';
 
 install();
-build();
+await build();

@@ -1,6 +1,6 @@
 import { build, install } from './ready.mjs';
 
 install();
-build();
+await build();
 process.env.JUST_LEDGER_DATA ||= '.data/demo';
 await import('../demo/dist/main.js');

@@ -7,12 +7,12 @@ const TSC = 'node_modules/typescript/bin/tsc';
 const PORT = process.env.PORT ?? '4700';
 
 install();
-compile();
+await compile();
 
 const env = { ...process.env, PORT, JUST_LEDGER_DATA: join(root, '.data/dev') };
 const started = [
   [TSC, '-b', '--watch', '--preserveWatchOutput'],
-  ['--watch', '--watch-preserve-output', 'demo/dist/main.js'],
+  ['--watch', '--watch-preserve-output', '--conditions=unbundled', 'demo/dist/main.js'],
   ['node_modules/vite/bin/vite.js', 'apps/web', '--config', 'apps/web/vite.config.ts', '--clearScreen', 'false'],
 ].map((args) => spawn(process.execPath, args, { cwd: root, stdio: 'inherit', env }));
 

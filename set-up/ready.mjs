@@ -52,8 +52,12 @@ function nativeModuleLoads() {
 }
 
 /** Builds everything that is not up to date. */
-export function build() {
-  compile();
+export async function build() {
+  await compile();
+  // what is not installed yet cannot be asked for before
+  const { bundleServer } = await import('./bundle.mjs');
+  const server = ['apps/server/src', 'packages/core/src', 'packages/contract/src', 'package-lock.json', 'set-up/bundle.mjs'];
+  await make('apps/server/dist/bundled/main.js', server, () => bundleServer(root));
   const source = [
     'apps/web/src',
     'apps/web/index.html',
@@ -62,13 +66,13 @@ export function build() {
     'packages/contract/src',
     'package-lock.json',
   ];
-  make('apps/web/dist/index.html', source, () => {
+  await make('apps/web/dist/index.html', source, () => {
     const vite = join(root, 'node_modules/vite/bin/vite.js');
     run(process.execPath, [vite, 'build', '--logLevel', 'warn', 'apps/web', '--config', 'apps/web/vite.config.ts']);
     checkFirstLoad(join(root, 'apps/web/dist'));
   });
   mkdirSync(join(root, 'dist'), { recursive: true });
-  make('dist/parts.cdx.json', ['package-lock.json', 'set-up/parts.mjs'], () => writeParts(root, join(root, 'dist')));
+  await make('dist/parts.cdx.json', ['package-lock.json', 'set-up/parts.mjs'], () => writeParts(root, join(root, 'dist')));
 }
 
 /** So much script may be loaded before the first screen is drawn, packed, in kB. */
@@ -88,10 +92,10 @@ function checkFirstLoad(dist) {
 }
 
 /** Compiles the server and what it stands on, and writes what goes over the wire as JSON Schema. */
-export function compile() {
+export async function compile() {
   run(process.execPath, ['node_modules/typescript/bin/tsc', '-b']);
   const source = ['packages/core/src', 'packages/contract/src', 'package-lock.json'];
-  make('packages/contract/dist/wire.json', source, (target) => {
+  await make('packages/contract/dist/wire.json', source, (target) => {
     const generator = 'node_modules/ts-json-schema-generator/bin/ts-json-schema-generator.js';
     const options = ['--path', 'packages/contract/src/endpoints.ts', '--type', 'Wire', '--no-top-ref'];
     run(process.execPath, [
@@ -107,11 +111,11 @@ export function compile() {
 }
 
 /** Makes a file anew where what it is made of has changed. */
-function make(target, places, work) {
+async function make(target, places, work) {
   const source = fingerprint(places);
   const stamp = join(root, `${target}.stamp`);
   if (existsSync(join(root, target)) && existsSync(stamp) && readFileSync(stamp, 'utf8') === source) return;
-  work(target);
+  await work(target);
   writeFileSync(stamp, source);
 }
 

@@ -1,5 +1,5 @@
 import { build, install } from './ready.mjs';
 
 install();
-build();
-await import('../apps/server/dist/restore.main.js');
+await build();
+await import('../apps/server/dist/bundled/restore.main.js');

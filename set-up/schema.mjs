@@ -7,7 +7,7 @@ import { build, install, root } from './ready.mjs';
 const [name] = process.argv.slice(2);
 if (!name) throw new Error('Give the step a name: npm run schema -- contact-language');
 install();
-build();
+await build();
 const server = join(root, 'apps/server');
 const folder = join(server, 'drizzle');
 mkdirSync(folder, { recursive: true });

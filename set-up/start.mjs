@@ -1,6 +1,6 @@
 import { build, install } from './ready.mjs';
 
 install();
-build();
+await build();
 process.env.JUST_LEDGER_DATA ||= '.data/books';
-await import('../apps/server/dist/main.js');
+await import('../apps/server/dist/bundled/main.js');

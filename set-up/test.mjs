@@ -31,7 +31,7 @@ install({ CFLAGS: '-O1', CXXFLAGS: '-O1', JOBS: '2' });
 step('Format');
 run('npm', ['run', '--silent', 'format:check']);
 step('Build');
-build();
+await build();
 step('Types');
 run(process.execPath, ['node_modules/typescript/bin/tsc', '-p', 'apps/web']);
 run(process.execPath, ['node_modules/typescript/bin/tsc', '-p', 'e2e']);

@@ -1,5 +1,5 @@
 import { build, install } from './ready.mjs';
 
 install();
-build();
-await import('../apps/server/dist/way-back.main.js');
+await build();
+await import('../apps/server/dist/bundled/way-back.main.js');

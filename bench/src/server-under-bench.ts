@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { BENCH_OWNER } from './trading-books.js';
 
-const MAIN = fileURLToPath(new URL('../../apps/server/dist/main.js', import.meta.url));
+const MAIN = fileURLToPath(new URL('../../apps/server/dist/bundled/main.js', import.meta.url));
 
 /** An answer, and how many milliseconds it took. */
 export interface Answered {

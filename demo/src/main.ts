@@ -1,7 +1,7 @@
 import { DataFolderInUseError, takeDataFolder } from '@just-ledger/server/platform/database/data-folder';
 import { existsSync, renameSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
-import { DEMO_SIGN_IN, DEMO_TODAY, writeDemo } from './write-demo.js';
+import { DEMO_SIGN_IN, DEMO_TODAY } from './demo-sign-in.js';
 
 const folder = resolve(process.env['JUST_LEDGER_DATA'] ?? '.data/demo');
 if (process.argv.includes('--reset')) {
@@ -20,6 +20,7 @@ if (!existsSync(join(folder, 'books.sqlite'))) {
   const unfinished = `${folder}.unfinished`;
   rmSync(unfinished, { recursive: true, force: true });
   console.log('Writing the sample books …');
+  const { writeDemo } = await import('./write-demo.js');
   await writeDemo(unfinished);
   rmSync(folder, { recursive: true, force: true });
   renameSync(unfinished, folder);

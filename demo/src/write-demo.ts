@@ -1,25 +1,15 @@
 import { createFirstOwner } from '@just-ledger/server/platform/sessions/session-commands';
 import 'reflect-metadata';
-import { parseCivilDate } from '@just-ledger/core';
 import { prepareBooks } from '@just-ledger/server/platform/database/migrate';
 import { hashPassword } from '@just-ledger/server/platform/sessions/password';
 import { WriteContext } from '@just-ledger/server/platform/threads/write-context';
 import { inviteColleagues } from './colleagues.js';
 import { writeCiderCoOperative } from './cider-co-operative.js';
 import { writeHedgeLayer } from './hedge-layer.js';
+import { DEMO_SIGN_IN, DEMO_TODAY } from './demo-sign-in.js';
 import { keepPapers } from './papers.js';
 import { writeOrchardTrust } from './orchard-trust.js';
 import { StoryClock } from './sample-books.js';
-
-/** The day at which the demo stands still. */
-export const DEMO_TODAY = parseCivilDate('2027-01-18');
-
-/** With what to sign in to the demo. */
-export const DEMO_SIGN_IN = {
-  email: 'demo@sallow-reach.test',
-  password: 'sallow reach demo',
-  name: 'Wren Ashby',
-} as const;
 
 /** Writes the sample organisations into an empty data folder, through the product's own operations. */
 export async function writeDemo(folder: string): Promise<void> {

@@ -2,7 +2,8 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { RunningServer } from '../../apps/server/test/running-server.js';
-import { DEMO_SIGN_IN, DEMO_TODAY, writeDemo } from '../dist/write-demo.js';
+import { DEMO_SIGN_IN, DEMO_TODAY } from '../dist/demo-sign-in.js';
+import { writeDemo } from '../dist/write-demo.js';
 
 /** Days at which positions are drawn up, and spans of flows: month ends, mid-month, before and after the books. */
 const DAYS = ['2025-03-31', '2025-07-15', '2026-03-31', '2026-04-01', '2026-09-10', '2026-12-31', '2027-01-18'];

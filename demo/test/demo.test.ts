@@ -2,7 +2,8 @@ import { takeOnAt, trayAt } from '@just-ledger/server/areas/take-on/take-on-read
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { DEMO_TODAY, writeDemo } from '../dist/write-demo.js';
+import { DEMO_TODAY } from '../dist/demo-sign-in.js';
+import { writeDemo } from '../dist/write-demo.js';
 import { verifyBooks } from '../../apps/server/dist/areas/proofs/verify-books.js';
 import { openForReading } from '../../apps/server/dist/platform/database/connection.js';
 

@@ -9,7 +9,7 @@ import { isRehearsalDue, lastRehearsal, rehearseRestore } from '../src/areas/bac
 import { RunningServer } from './running-server.js';
 
 const run = (command: 'backup' | 'restore', ...args: string[]): { status: number | null; said: string } => {
-  const main = fileURLToPath(new URL(`../dist/${command}.main.js`, import.meta.url));
+  const main = fileURLToPath(new URL(`../dist/bundled/${command}.main.js`, import.meta.url));
   const { status, stdout, stderr } = spawnSync(process.execPath, [main, ...args], { encoding: 'utf8' });
   return { status, said: `${stdout}${stderr}` };
 };
@@ -28,7 +28,7 @@ const restoreKilledAfter = (steps: number, backup: string, folder: string): { is
       };
     }
     syncBuiltinESMExports();`;
-  const main = fileURLToPath(new URL('../dist/restore.main.js', import.meta.url));
+  const main = fileURLToPath(new URL('../dist/bundled/restore.main.js', import.meta.url));
   const module = `data:text/javascript,${encodeURIComponent(killer)}`;
   const { status, signal, stderr } = spawnSync(process.execPath, ['--import', module, main, backup, folder], {
     encoding: 'utf8',

@@ -3,8 +3,8 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { RunningServer } from './running-server.js';
 
-const VERIFY = fileURLToPath(new URL('../dist/verify.main.js', import.meta.url));
-const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
+const VERIFY = fileURLToPath(new URL('../dist/bundled/verify.main.js', import.meta.url));
+const MAIN = fileURLToPath(new URL('../dist/bundled/main.js', import.meta.url));
 const entry = (name: string): object => ({
   date: '2026-05-01',
   explanation: name,

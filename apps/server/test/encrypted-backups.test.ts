@@ -32,7 +32,7 @@ function run(
   args: readonly string[],
   passphrase?: string,
 ): { status: number | null; said: string } {
-  const main = fileURLToPath(new URL(`../dist/${command}.main.js`, import.meta.url));
+  const main = fileURLToPath(new URL(`../dist/bundled/${command}.main.js`, import.meta.url));
   const env = { ...process.env, ...(passphrase !== undefined && { JUST_LEDGER_BACKUP_PASSPHRASE: passphrase }) };
   const { status, stdout, stderr } = spawnSync(process.execPath, [main, ...args], {
     encoding: 'utf8',

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { RunningServer } from './running-server.js';
 
-const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
+const MAIN = fileURLToPath(new URL('../dist/bundled/main.js', import.meta.url));
 
 let server: RunningServer;
 let path: string;

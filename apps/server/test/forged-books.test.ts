@@ -14,7 +14,7 @@ import { RunningServer } from './running-server.js';
 
 // Somebody with the file takes all guards out, changes what they like, computes what follows anew, and puts the guards back.
 
-const VERIFY = fileURLToPath(new URL('../dist/verify.main.js', import.meta.url));
+const VERIFY = fileURLToPath(new URL('../dist/bundled/verify.main.js', import.meta.url));
 const NOW = new Date('2026-11-20T09:00:00.000Z');
 
 let folder: string;

@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { RunningServer } from './running-server.js';
 
 const SCHEMA = fileURLToPath(new URL('../dist/platform/database/migrate.js', import.meta.url));
-const VERIFY = fileURLToPath(new URL('../dist/verify.main.js', import.meta.url));
+const VERIFY = fileURLToPath(new URL('../dist/bundled/verify.main.js', import.meta.url));
 const ZEROS = '0'.repeat(64);
 
 let server: RunningServer;

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
-const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
+const MAIN = fileURLToPath(new URL('../dist/bundled/main.js', import.meta.url));
 const SECRETS = { password: 'a long enough password', token: 'deadbeefdeadbeef', cookie: 'just_ledger_session=feed' };
 
 interface LogLine {

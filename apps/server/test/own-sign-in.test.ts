@@ -10,8 +10,8 @@ import { Secret, TOTP } from 'otpauth';
 import { booksFile } from '../src/platform/database/connection.js';
 import { RunningServer, type Reply } from './running-server.js';
 
-const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
-const WAY_BACK = fileURLToPath(new URL('../dist/way-back.main.js', import.meta.url));
+const MAIN = fileURLToPath(new URL('../dist/bundled/main.js', import.meta.url));
+const WAY_BACK = fileURLToPath(new URL('../dist/bundled/way-back.main.js', import.meta.url));
 
 const codes = ({ body }: Reply): string[] =>
   (body.problems as { code: string; path: string }[]).map((problem) => `${problem.code} at ${problem.path}`);

@@ -17,9 +17,9 @@ import { fileURLToPath } from 'node:url';
 import ExcelJS from 'exceljs';
 import { problemCodes, type Reply, RunningServer } from './running-server.js';
 
-const VERIFY = fileURLToPath(new URL('../dist/verify.main.js', import.meta.url));
-const BACKUP = fileURLToPath(new URL('../dist/backup.main.js', import.meta.url));
-const RESTORE = fileURLToPath(new URL('../dist/restore.main.js', import.meta.url));
+const VERIFY = fileURLToPath(new URL('../dist/bundled/verify.main.js', import.meta.url));
+const BACKUP = fileURLToPath(new URL('../dist/bundled/backup.main.js', import.meta.url));
+const RESTORE = fileURLToPath(new URL('../dist/bundled/restore.main.js', import.meta.url));
 
 let server: RunningServer;
 let base: string;

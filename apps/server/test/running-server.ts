@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Description } from './described.js';
 
-const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
+const MAIN = fileURLToPath(new URL('../dist/bundled/main.js', import.meta.url));
 export const OWNER = { email: 'owner@sallow-reach.test', password: 'a long enough password' };
 
 /** An answer of the server: status, headers and body, parsed where it is JSON. */

@@ -8,8 +8,8 @@ import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { randomBytes, randomUUID } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { otherBody } from '../platform/files/passing-files.js';
+import { packageFolder } from '../platform/package-folder.js';
 import { readJson } from '../platform/problems/read-json.js';
 import { LOG_OPTIONS, ServerLog } from '../platform/server-log.js';
 import { Admission, type AdmittedRequest } from '../platform/sessions/admission.js';
@@ -22,7 +22,7 @@ import { AppModule } from './app.module.js';
 import { assertDescribed, listenToRoutes } from './described-routes.js';
 import { describeApi } from './openapi.js';
 
-const WEB = fileURLToPath(new URL('../../../web/dist', import.meta.url));
+const WEB = join(packageFolder('@just-ledger/web'), 'dist');
 const JSON_LIMIT = 1024 * 1024;
 
 /** What a browser may do with our pages: nothing but what they need themselves, and never inside another page. Styles within a page are named by it. */

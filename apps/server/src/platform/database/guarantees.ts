@@ -1,9 +1,10 @@
 import type Database from 'better-sqlite3';
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
+import { join } from 'node:path';
+import { packageFolder } from '../package-folder.js';
 
-const FOLDER = fileURLToPath(new URL('../../../guarantees', import.meta.url));
+const FOLDER = join(packageFolder('@just-ledger/server'), 'guarantees');
 
 /** The triggers of all guarantees by name, as the files in guarantees/ say them. */
 export function guarantees(): ReadonlyMap<string, string> {

@@ -3,7 +3,7 @@ import { drizzle } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { packageFolder } from '../package-folder.js';
 import { booksFile, openForWriting } from './connection.js';
 import { keepGuarantees, withoutGuarantees } from './guarantees.js';
 import { sealOlderHistories } from './sealed-histories.js';
@@ -11,7 +11,7 @@ import { sealOlderHistories } from './sealed-histories.js';
 /** Books of fewer migrations than this did not seal what happened to locks and to the set-up. */
 const UNSEALED_HISTORIES = 27;
 
-const MIGRATIONS = fileURLToPath(new URL('../../../drizzle', import.meta.url));
+const MIGRATIONS = join(packageFolder('@just-ledger/server'), 'drizzle');
 
 /** The file was written by a program whose steps this one does not know. */
 export class NewerBooksError extends Error {}

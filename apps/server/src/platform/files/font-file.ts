@@ -1,7 +1,5 @@
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
-
-const require = createRequire(import.meta.url);
+import { join } from 'node:path';
+import { packageFolder } from '../package-folder.js';
 
 /** A font file that ships with the application. */
 export function fontFile(
@@ -9,8 +7,7 @@ export function fontFile(
   weight: 400 | 700,
   style: 'normal' | 'italic' = 'normal',
 ): string {
-  const folder = dirname(require.resolve(`@fontsource/${name}/package.json`));
-  return join(folder, 'files', `${name}-latin-${weight}-${style}.woff`);
+  return join(packageFolder(`@fontsource/${name}`), 'files', `${name}-latin-${weight}-${style}.woff`);
 }
 
 /** What is printed is written in ink and ruled in a lighter one. */

@@ -1,5 +1,7 @@
 import { problem, type Problem } from '@just-ledger/core';
 import { type ArgumentMetadata, type ValidationError, ValidationPipe } from '@nestjs/common';
+import * as classTransformer from 'class-transformer';
+import * as classValidator from 'class-validator';
 import { Refusal } from './refusal.js';
 import { shapeProblems, withoutNulls } from './request-shape.js';
 
@@ -22,6 +24,9 @@ const BARE = new Set<unknown>([String, Number, Boolean, Array, Object, Buffer, U
 
 /** The one pipe that all requests pass. */
 export const requestPipe = new RequestPipe({
+  // named, so that there is one of each in what the build puts together
+  validatorPackage: classValidator,
+  transformerPackage: classTransformer,
   transform: true,
   whitelist: true,
   forbidNonWhitelisted: true,
