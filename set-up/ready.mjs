@@ -56,7 +56,13 @@ export async function build() {
   await compile();
   // what is not installed yet cannot be asked for before
   const { bundleServer } = await import('./bundle.mjs');
-  const server = ['apps/server/src', 'packages/core/src', 'packages/contract/src', 'package-lock.json', 'set-up/bundle.mjs'];
+  const server = [
+    'apps/server/src',
+    'packages/core/src',
+    'packages/contract/src',
+    'package-lock.json',
+    'set-up/bundle.mjs',
+  ];
   await make('apps/server/dist/bundled/main.js', server, () => bundleServer(root));
   const source = [
     'apps/web/src',
@@ -72,7 +78,9 @@ export async function build() {
     checkFirstLoad(join(root, 'apps/web/dist'));
   });
   mkdirSync(join(root, 'dist'), { recursive: true });
-  await make('dist/parts.cdx.json', ['package-lock.json', 'set-up/parts.mjs'], () => writeParts(root, join(root, 'dist')));
+  await make('dist/parts.cdx.json', ['package-lock.json', 'set-up/parts.mjs'], () =>
+    writeParts(root, join(root, 'dist')),
+  );
 }
 
 /** So much script may be loaded before the first screen is drawn, packed, in kB. */
