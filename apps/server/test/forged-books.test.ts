@@ -57,11 +57,48 @@ beforeAll(async () => {
   const contacts = (await done('GET', '/contacts')) as { id: number; name: string; version: number }[];
   const double = contacts.find(({ name }) => name === 'Osier Bed');
   await done('POST', `/contacts/${double?.id}/merge`, { into: 1, version: double?.version });
+  await nameOthers(server, done);
   await server.stop(true);
 });
 afterAll(() => {
   for (const copy of [folder, ...copies]) rmSync(copy, { recursive: true, force: true });
 });
+
+/** Sets up what is told by the names of others, and calls these otherwise afterwards. */
+async function nameOthers(server: RunningServer, done: RunningServer['done']): Promise<void> {
+  const changeAt = async (path: string, request: object): Promise<unknown> =>
+    done('PUT', path, { version: await server.versionAt(`${base}${path}`), ...request });
+  await done('POST', '/breakdowns', { name: 'Field, or barn', selfBalancing: false });
+  await done('POST', '/breakdowns', { name: 'Crop', selfBalancing: false });
+  const value = (request: object): Promise<unknown> => done('POST', '/breakdowns/1/values', request);
+  await value({ name: 'Barn', account: '3000' });
+  await value({ name: 'Loft', parent: 'Barn' });
+  await value({ name: 'Yard' });
+  await changeAt('/breakdowns/1', { name: 'Field, or barn', usualValue: 'Yard' });
+  await done('POST', '/breakdowns/2/values', { name: 'Apples' });
+  await done('POST', '/currencies', { currency: 'USD', realisedGain: '4600' });
+  await done('POST', '/currencies', { currency: 'CHF' });
+  await changeAt('/exchange-rates/USD/2026-01-15', { rate: '0.93' });
+  await changeAt('/exchange-rates/CHF/2026-01-15', { rate: '0.94' });
+  await done(
+    'POST',
+    '/exchange-rates/import',
+    'currency,date,rate\r\nCHF,2026-01-15,0.95\r\nCHF,2026-01-16,0.96\r\n',
+  );
+  await changeAt('/exchange-rates/CHF/2026-01-17', { rate: '0.97' });
+  type Named = Readonly<Record<'id' | 'number' | 'name' | 'element' | 'classification' | 'role', string>>;
+  const changeAccount = async (wanted: string, request: object): Promise<void> => {
+    const accounts: Named[] = await done('GET', '/accounts');
+    const { id, number, name, element, classification, role } = accounts.find((each) => each.number === wanted) ?? {};
+    await changeAt(`/accounts/${id}`, { number, name, element, classification, ...(role && { role }), ...request });
+  };
+  await changeAccount('4000', { taxCode: 'S', breakdowns: ['Field, or barn', 'Crop'] });
+  for (const number of ['2200', '3000', '3200', '4600'])
+    await changeAccount(number, { name: `Account of ${number}` });
+  await changeAt('/breakdowns/1', { name: 'Field', usualValue: 'Yard' });
+  await changeAt('/breakdowns/1/values/1', { name: 'Great barn', account: '3000' });
+  await changeAt('/breakdowns/1/values/3', { name: 'Court' });
+}
 
 /** Forges a copy of the books, and reads it. @returns what verifying finds */
 function found(forge: (db: Database.Database, copy: string) => void): string[] {
@@ -154,7 +191,7 @@ describe('what is found in forged books', () => {
     [
       'an account of a word that there is not',
       "UPDATE account SET classification = 'wealth' WHERE number = '4000'",
-      /The account 4000 .* says of itself what no account can/,
+      /The account 4000 .* says of itself what nothing of its kind can/,
     ],
     [
       'an account that nobody added',
@@ -181,7 +218,7 @@ describe('what is found in forged books', () => {
     [
       'a tax code at another rate',
       "UPDATE tax_part SET rate = '10'",
-      /The tax code S Standard is not as recorded \(from the beginning: 10 % in credit, recorded 20 % in credit\)/,
+      /The tax code S Standard is not as recorded \(from the beginning: 10 % in credit of 2200 Account of 2200, recorded 20 % in credit of 2200 Tax owed\)/,
     ],
     [
       'a tax code for the other side',
@@ -192,6 +229,81 @@ describe('what is found in forged books', () => {
       'a tax code that was taken out',
       'DELETE FROM tax_part; DELETE FROM tax_rate; DELETE FROM tax_code',
       /The tax code S Standard is gone, though nobody has removed it/,
+    ],
+    [
+      'a tax that goes elsewhere',
+      "UPDATE tax_part SET account = (SELECT id FROM account WHERE number = '2100')",
+      /The tax code S Standard is not as recorded \(from the beginning: 20 % in credit of 2100 .*, recorded 20 % in credit of 2200 Tax owed\)/,
+    ],
+    [
+      'a tax that is not taken any more',
+      'DELETE FROM tax_part; DELETE FROM tax_rate',
+      /The tax code S Standard is not as recorded \(from the beginning: nothing, recorded 20 %/,
+    ],
+    [
+      'an account that is closed elsewhere',
+      "UPDATE account SET closes_to = (SELECT id FROM account WHERE number = '3100') WHERE number = '3300'",
+      /The account 3300 Dividends is not as recorded \(closed into: 3100 .*, recorded 3200 Retained earnings\)/,
+    ],
+    [
+      'an account that needs one breakdown less',
+      'DELETE FROM account_breakdown WHERE breakdown = 2',
+      /The account 4000 Sales is not as recorded \(needs a breakdown: Field, recorded Field, or barn, Crop\)/,
+    ],
+    [
+      'a breakdown that balances by itself',
+      'UPDATE breakdown SET self_balancing = 1 WHERE id = 1',
+      /The breakdown Field is not as recorded \(self-balancing: yes, recorded no\)/,
+    ],
+    [
+      'another usual value',
+      'UPDATE breakdown SET usual_value = 1 WHERE id = 1',
+      /The breakdown Field is not as recorded \(usual value: Great barn, recorded Yard\)/,
+    ],
+    [
+      'a value under another',
+      'UPDATE breakdown_value SET parent = 3 WHERE breakdown = 1 AND id = 2',
+      /The value Loft of Field is not as recorded \(under: Court, recorded Barn\)/,
+    ],
+    [
+      'a value whose result goes elsewhere',
+      "UPDATE breakdown_value SET account = (SELECT id FROM account WHERE number = '3100') WHERE breakdown = 1 AND id = 1",
+      /The value Great barn of Field is not as recorded \(fund account: 3100 .*, recorded 3000 /,
+    ],
+    [
+      'a value that was taken out',
+      'DELETE FROM breakdown_value WHERE breakdown = 2',
+      /The value Apples of a breakdown is gone, though nobody has removed it/,
+    ],
+    [
+      'a value that nobody added',
+      "INSERT INTO breakdown_value (organisation, breakdown, id, name, active) VALUES (1, 2, 2, 'Pears', 1)",
+      /The value Pears of Crop is there, though nobody has added it/,
+    ],
+    [
+      'a gain that goes elsewhere',
+      "UPDATE currency_kept SET realised_gain = (SELECT id FROM account WHERE number = '4000')",
+      /The currency USD is not as recorded \(gain, realised: 4000 Sales, recorded 4600/,
+    ],
+    [
+      'a rate that was changed',
+      "UPDATE exchange_rate SET rate = '0.5' WHERE currency = 'USD'",
+      /The currency USD is not as recorded \(rate of 15 January 2026: 0.5, recorded 0.93\)/,
+    ],
+    [
+      'a rate that nobody entered',
+      "INSERT INTO exchange_rate (organisation, currency, date, rate) VALUES (1, 'USD', '2026-01-20', '0.5')",
+      /The currency USD is not as recorded \(rate of 20 January 2026: 0.5, recorded nothing\)/,
+    ],
+    [
+      'a rate that was changed, which was typed since a file was read',
+      "UPDATE exchange_rate SET rate = '0.5' WHERE currency = 'CHF'",
+      /The currency CHF is not as recorded \(rate of 17 January 2026: 0.5, recorded 0.97\)/,
+    ],
+    [
+      'a currency that was taken out',
+      'DELETE FROM exchange_rate; DELETE FROM currency_kept',
+      /The currency USD is gone, though nobody has removed it/,
     ],
     [
       'a change of the set-up told otherwise',

@@ -280,6 +280,37 @@ describe('an organisation', () => {
   });
 });
 
+test('a chart that is begun anew leaves a trail of what it was, which the proofs agree with', async () => {
+  const path = await server.organisation({ kind: 'non-profit' });
+  await post(`${path}/breakdowns`, { name: 'Project' });
+  await post(`${path}/breakdowns/2/values`, { name: 'Roof' });
+  for (const number of ['8801', '8802', '8803'])
+    await post(`${path}/accounts`, { number, name: `Purse ${number}`, element: 'expense' });
+  await put(`${path}/breakdowns/1`, { name: 'Money', version: await server.versionAt(`${path}/breakdowns/1`) });
+  expect((await post(`${path}/accounts/starter`, { funds: [{ name: 'Only', restriction: 'none' }] })).status).toBe(
+    204,
+  );
+  const { proofs } = (await post(`${path}/proofs/check`)).body as { proofs: { key: string; remark: string }[] };
+  expect(proofs.find(({ key }) => key === 'history')).toMatchObject({ holds: true });
+  const told = async (query: string): Promise<unknown[]> =>
+    (await get(`${path}/set-up-changes?${query}`)).body.map((change: { title: string; action: string }) => [
+      change.title,
+      change.action,
+    ]);
+  expect(await told('subject=account')).toContainEqual(['8803 Purse 8803', 'removed']);
+  // what becomes of its values is told with a breakdown
+  expect(await told('subject=breakdown&object=2')).toEqual([
+    ['Project: Roof', 'added'],
+    ['Project', 'added'],
+  ]);
+  expect(await told('subject=breakdown-value')).toContainEqual(['Money: General fund', 'removed']);
+  await server.remove(`${path}/breakdowns/2`);
+  expect((await told('subject=breakdown&object=2')).slice(0, 2)).toEqual([
+    ['Project', 'removed'],
+    ['Project: Roof', 'removed'],
+  ]);
+});
+
 test('the overview tells where each organisation stands', async () => {
   const path = await server.organisation({ kind: 'non-profit', changeoverDate: '2025-12-31' });
   const id = Number(path.split('/').at(-1));

@@ -251,10 +251,10 @@ describe('currencies', () => {
     expect((await drop(`${path}/exchange-rates/USD/2026-01-15`)).status).toBe(204);
     const { body } = await get(`${path}/set-up-changes?subject=currency`);
     expect(body.map((item: { title: string; fields: object[] }) => [item.title, item.fields])).toEqual([
-      ['USD', [{ field: 'rate of 2026-01-15', from: '0.93', to: null }]],
-      ['USD', [{ field: 'rates read from a file', from: null, to: '2, from 2025-12-31 to 2026-03-01' }]],
-      ['USD', [{ field: 'rate of 2026-01-15', from: null, to: '0.93' }]],
-      ['USD', [{ field: 'rate of 2025-12-31', from: null, to: '1.0811 to one of the books' }]],
+      ['USD', [{ field: 'rate of 15 January 2026', from: '0.93', to: null }]],
+      ['USD', [{ field: 'rates read from a file', from: null, to: '2, from 31 December 2025 to 1 March 2026' }]],
+      ['USD', [{ field: 'rate of 15 January 2026', from: null, to: '0.93' }]],
+      ['USD', [{ field: 'rate of 31 December 2025', from: null, to: '1.0811 to one of the books' }]],
       ['USD', [{ field: 'loss, realised', from: null, to: '7100 Exchange losses' }]],
       [
         'USD',

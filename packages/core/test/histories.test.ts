@@ -9,6 +9,7 @@ import {
   fieldChanges,
   FIRST_PREVIOUS_SEAL,
   mergedByHistory,
+  NamesByHistory,
   type SealedChange,
   sealInput,
   standByHistory,
@@ -101,6 +102,54 @@ describe('how things stand by their history', () => {
     ]);
     expect(againstHistory({ name: 'Gifts', 'shown under': 'Turnover' }, now, compared)).toEqual([]);
     expect(againstHistory({ name: 'Gifts' }, now, compared)).toHaveLength(1);
+  });
+});
+
+describe('what objects were called', () => {
+  const called = (object: number, action: 'added' | 'changed', name: string) =>
+    change(object, action, [{ field: 'name', from: null, to: name }]);
+  const names = new NamesByHistory(
+    [
+      called(1, 'added', 'Field, or barn'),
+      called(2, 'added', 'Crop'),
+      called(1, 'changed', 'Field'),
+      change(3, 'added', [{ field: 'number', from: null, to: '7' }]),
+      change(2, 'removed'),
+    ],
+    ({ name }) => name,
+  );
+
+  test('is known of each for ever', () => {
+    expect([names.wasCalled(1, 'Field, or barn'), names.wasCalled(1, 'Field'), names.wasCalled(2, 'Crop')]).toEqual([
+      true,
+      true,
+      true,
+    ]);
+    expect([names.wasCalled(2, 'Field'), names.wasCalled(3, '7'), names.wasCalled(undefined, 'Field')]).toEqual([
+      false,
+      false,
+      false,
+    ]);
+  });
+
+  test.each<[number[], string, boolean]>([
+    [[1, 2], 'Field, or barn, Crop', true],
+    [[2, 1], 'Field, Crop', true],
+    [[1, 2], 'Crop, Field', true],
+    [[1], 'Field, or barn, Crop', false],
+    [[1, 2], 'Field', false],
+    [[], '', true],
+    [[], 'Field', false],
+  ])('%j were called “%s”: %s', (objects, list, isSo) => {
+    expect(names.wereCalled(objects, list)).toBe(isSo);
+  });
+
+  test('lets what is told by another name stand, and no other object', () => {
+    const compared = { under: (told: string) => names.wasCalled(1, told) };
+    expect(againstHistory({ under: 'Field, or barn' }, { under: 'Field' }, compared)).toEqual([]);
+    expect(againstHistory({ under: 'Crop' }, { under: 'Field' }, compared)).toHaveLength(1);
+    expect(againstHistory({}, { under: 'Field' }, compared)).toHaveLength(1);
+    expect(againstHistory({ under: 'Field' }, {}, compared)).toHaveLength(1);
   });
 });
 

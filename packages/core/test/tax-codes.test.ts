@@ -1,7 +1,10 @@
 import fc from 'fast-check';
 import {
+  againstHistory,
+  comparedOfTaxCode,
   Exact,
-  ratesTold,
+  fieldChanges,
+  NamesByHistory,
   checkTaxCode,
   chartOf,
   formatAmount,
@@ -416,17 +419,57 @@ describe('a proposed tax code', () => {
   });
 });
 
-test('what is compared of a tax code with its history leaves out what its accounts are called', () => {
-  const told = {
+describe('a tax code compared with its history', () => {
+  const taxCode = {
+    id: 1,
     code: 'R',
-    'from the beginning':
-      '20 % in debit of 1350 Tax; 5 % in credit of 2210 Levy; 20 %, 50 % of it in credit of 2200 Tax',
-    'from 1 January 2027': '7.7 % in credit of the line’s own account',
-    'from 1 July 2027': 'no tax',
-  };
-  expect(ratesTold(told)).toEqual({
-    'from the beginning': '20 % in debit; 5 % in credit; 20 %, 50 % of it in credit',
-    'from 1 January 2027': '7.7 % in credit',
-    'from 1 July 2027': 'no tax',
+    name: 'Reduced',
+    side: 'sales',
+    rounding: 'line',
+    active: true,
+    rates: [taxRateOf(part('20', 'credit', 2), part('5', 'debit'))],
+  } as TaxCode;
+  const account = CHART.byId.get(2 as AccountId);
+  const title = `${account?.number} ${account?.name}`;
+  const names = new NamesByHistory(
+    [['2200', 'Tax; paid'] as const, [account?.number, account?.name] as const].map(
+      ([number = '', name = ''], index) => ({
+        object: 2,
+        action: index === 0 ? ('added' as const) : ('changed' as const),
+        fields: fieldChanges(undefined, { number, name }),
+      }),
+    ),
+    ({ number, name }) => `${number} ${name}`,
+  );
+  const recorded = (rate: string): Record<string, string> => ({
+    code: 'R',
+    name: 'Reduced',
+    'is for': 'sales',
+    rounded: 'on each line',
+    'from the beginning': rate,
+    'in use': 'yes',
+  });
+  const differing = (told: Record<string, string>): string[] =>
+    againstHistory(told, taxCodeParticulars(taxCode, CHART), comparedOfTaxCode(told, taxCode, CHART, names)).map(
+      ({ field }) => field,
+    );
+  const OWN = '5 % in debit of the line’s own account';
+
+  test.each<[string, string, boolean]>([
+    ['as it is now', `20 % in credit of ${title}; ${OWN}`, true],
+    ['with an account as it was called', `20 % in credit of 2200 Tax; paid; ${OWN}`, true],
+    ['with another account', `20 % in credit of 1010 Bank; ${OWN}`, false],
+    ['at another rate', `19 % in credit of ${title}; ${OWN}`, false],
+    ['on the other side', `20 % in debit of ${title}; ${OWN}`, false],
+    ['with a part more', `20 % in credit of ${title}; ${OWN}; 1 % in debit of the line’s own account`, false],
+    ['without tax', 'no tax', false],
+  ])('is %s', (_, told, isSame) => {
+    expect(differing(recorded(told))).toEqual(isSame ? [] : ['from the beginning']);
+  });
+
+  test('is missing a rate that was recorded', () => {
+    expect(differing({ ...recorded(`20 % in credit of ${title}; ${OWN}`), 'from 1 July 2027': 'no tax' })).toEqual([
+      'from 1 July 2027',
+    ]);
   });
 });

@@ -1,4 +1,5 @@
 import type { Particulars } from '../audit-trail/set-up-change.js';
+import type { NamesByHistory } from '../audit-trail/names-by-history.js';
 import type { ComparedFields } from '../audit-trail/stand-by-history.js';
 import { textParticulars } from '../text-details/text-details.js';
 import { ACCOUNT_DETAILS } from './account-details.js';
@@ -9,8 +10,29 @@ import type { ChartNames } from './chart-rows.js';
 import type { Chart } from './chart.js';
 import { CLASSIFICATIONS } from './classification.js';
 
-/** What of an account is compared with its history: all that names nothing else. */
-export const COMPARED_OF_ACCOUNT: ComparedFields = {
+/** What accounts, breakdowns and tax codes were ever called: an account is told of by these names. */
+export interface NamesOfChart {
+  readonly accounts: NamesByHistory;
+  readonly breakdowns: NamesByHistory;
+  readonly taxCodes: NamesByHistory;
+}
+
+/** What of an account is compared with its history. */
+export function comparedOfAccount(
+  account: Account,
+  { accounts, breakdowns, taxCodes }: NamesOfChart,
+): ComparedFields {
+  return {
+    ...COMPARED_WORDS,
+    heading: (told) => accounts.wasCalled(account.parent, told),
+    'closed into': (told) => accounts.wasCalled(account.closesTo, told),
+    'needs a breakdown': (told) => breakdowns.wereCalled(account.requiredBreakdowns ?? [], told),
+    'usual tax code': (told) => taxCodes.wasCalled(account.taxCode, told),
+  };
+}
+
+/** What of an account names nothing else. */
+const COMPARED_WORDS: ComparedFields = {
   number: 'any',
   name: 'any',
   element: 'any',

@@ -3,6 +3,7 @@ export const SET_UP_SUBJECTS = {
   organisation: 'Organisation',
   account: 'Account',
   breakdown: 'Breakdown',
+  'breakdown-value': 'Breakdown value',
   contact: 'Contact',
   'tax-code': 'Tax code',
   currency: 'Currency',

@@ -38,8 +38,11 @@ export function standByHistory<Change extends ChangeOfObject>(
   return stand;
 }
 
-/** The fields of a subject that are compared with its history; with the words a field can have, where it has only some. */
-export type ComparedFields = Readonly<Record<string, readonly string[] | 'any'>>;
+/**
+ * The fields of a subject that are compared with its history: with the words a field can have, where it has only some, or
+ * with what knows whether another word that was told means what stands there now.
+ */
+export type ComparedFields = Readonly<Record<string, readonly string[] | 'any' | ((told: string) => boolean)>>;
 
 /**
  * Where an object is not as its history says it is. A word that stood in the history and is none any more was called so by
@@ -52,8 +55,9 @@ export function againstHistory(
   now: Particulars,
   compared: ComparedFields,
 ): FieldChange[] {
-  return fieldChanges(byHistory, now).filter(({ field, from }) => {
+  return fieldChanges(byHistory, now).filter(({ field, from, to }) => {
     const words = compared[field];
+    if (typeof words === 'function') return from === null || to === null || !words(from);
     return words === 'any' || (words !== undefined && (from === null || words.includes(from)));
   });
 }

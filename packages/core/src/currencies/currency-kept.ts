@@ -1,7 +1,6 @@
 import { keysOf } from '../keyed/keyed.js';
 import { accountTitle, type AccountId } from '../accounts/account.js';
 import type { Chart } from '../accounts/chart.js';
-import type { Particulars } from '../audit-trail/set-up-change.js';
 import { isCurrencyCode, type CurrencyCode } from '../money/currency.js';
 import { problem, refused, valid, type Checked, type Problem } from '../problems/problem.js';
 
@@ -64,18 +63,4 @@ export function checkCurrencyKept(
     else accounts[key] = account.id;
   }
   return problems.length > 0 ? refused(problems) : valid({ currency: currency as CurrencyCode, accounts });
-}
-
-/** The particulars of a currency in words, as its trail tells them. */
-export function currencyKeptParticulars({ currency, accounts }: CurrencyKept, chart: Chart): Particulars {
-  return {
-    currency,
-    ...Object.fromEntries(
-      EXCHANGE_ACCOUNT_KEYS.map((key) => {
-        const id = accounts[key];
-        const account = id === undefined ? undefined : chart.byId.get(id);
-        return [EXCHANGE_ACCOUNTS[key].label.toLowerCase(), account && accountTitle(account)];
-      }),
-    ),
-  };
 }

@@ -1,7 +1,8 @@
 import { accountTitle } from '../accounts/account.js';
 import type { Chart } from '../accounts/chart.js';
 import type { Particulars } from '../audit-trail/set-up-change.js';
-import type { ComparedFields } from '../audit-trail/stand-by-history.js';
+import type { NamesByHistory } from '../audit-trail/names-by-history.js';
+import type { ComparedFields, WordedParticulars } from '../audit-trail/stand-by-history.js';
 import { longDate } from '../dates/month-names.js';
 import { TAX_ROUNDINGS, TAX_SIDES, type TaxCode, type TaxPart, type TaxRate } from './tax-code.js';
 
@@ -17,34 +18,47 @@ export function taxCodeParticulars(taxCode: TaxCode, chart: Chart): Particulars 
   };
 }
 
-/** The particulars of a tax code that are compared with its history, but for its rates. */
-export const COMPARED_OF_TAX_CODE: ComparedFields = {
-  code: 'any',
-  name: 'any',
-  'is for': Object.values(TAX_SIDES).map(({ label }) => label.toLowerCase()),
-  rounded: Object.values(TAX_ROUNDINGS),
-  'in use': 'any',
-};
-
 /**
- * What a tax code takes, from when on, as its history is compared with it: the accounts are left out, since they are called
- * otherwise once they are renamed.
+ * What of a tax code is compared with its history; accounts as what they were ever called.
  *
- * @example ratesTold({code: 'S', 'from the beginning': '20 % in credit of 2200 Tax'}) // → {'from the beginning': '20 % in credit'}
+ * @param recorded as its history leaves it: it may tell of rates that are there no more
  */
-export function ratesTold(particulars: Particulars): Particulars {
-  return Object.fromEntries(
-    Object.entries(particulars)
-      .filter(([field]) => field.startsWith('from '))
-      .map(([field, told]) => [
-        field,
-        [...String(told).matchAll(TOLD_PART)].map(([part]) => part).join('; ') || told,
-      ]),
+export function comparedOfTaxCode(
+  recorded: WordedParticulars,
+  { rates }: TaxCode,
+  chart: Chart,
+  accounts: NamesByHistory,
+): ComparedFields {
+  const recordedRates = Object.keys(recorded).filter((field) => field.startsWith('from '));
+  return {
+    code: 'any',
+    name: 'any',
+    'is for': Object.values(TAX_SIDES).map(({ label }) => label.toLowerCase()),
+    rounded: Object.values(TAX_ROUNDINGS),
+    ...Object.fromEntries(recordedRates.map((field) => [field, 'any' as const])),
+    ...Object.fromEntries(
+      rates.map((rate) => [sinceOf(rate), (told: string) => isTold(rate, told, chart, accounts)]),
+    ),
+    'in use': 'any',
+  };
+}
+
+/** Whether a rate is what was told of one, though its accounts may be called otherwise by now. */
+function isTold({ parts }: TaxRate, told: string, chart: Chart, accounts: NamesByHistory): boolean {
+  const beginnings = [...told.matchAll(TOLD_PART)];
+  return (
+    beginnings.length === parts.length &&
+    parts.every((part, index) => {
+      const [beginning, next] = [beginnings[index], beginnings[index + 1]];
+      const account = told.slice((beginning?.index ?? 0) + (beginning?.[0].length ?? 0), next?.index);
+      const isPortion = beginning?.[1] === portionInWords(part);
+      return isPortion && (account === accountInWords(part, chart) || accounts.wasCalled(part.account, account));
+    })
   );
 }
 
 /** The beginning of what is told of a part, up to its account. */
-const TOLD_PART = /-?[\d.]+ %(?:, -?[\d.]+ % of it)? in (?:debit|credit)(?= of )/g;
+const TOLD_PART = /(?:^|; )(-?[\d.]+ %(?:, -?[\d.]+ % of it)? in (?:debit|credit) of )/g;
 
 function sinceOf({ from }: TaxRate): string {
   return from ? `from ${longDate(from)}` : 'from the beginning';
@@ -54,8 +68,15 @@ function inWords({ parts }: TaxRate, chart: Chart): string {
   return parts.length === 0 ? 'no tax' : parts.map((part) => partInWords(part, chart)).join('; ');
 }
 
-function partInWords({ rate, share, side, account }: TaxPart, chart: Chart): string {
+function partInWords(part: TaxPart, chart: Chart): string {
+  return `${portionInWords(part)}${accountInWords(part, chart)}`;
+}
+
+function portionInWords({ rate, share, side }: TaxPart): string {
+  return `${rate} %${Number(share) === 100 ? '' : `, ${share} % of it`} in ${side} of `;
+}
+
+function accountInWords({ account }: TaxPart, chart: Chart): string {
   const to = account === undefined ? undefined : chart.byId.get(account);
-  const portion = Number(share) === 100 ? '' : `, ${share} % of it`;
-  return `${rate} %${portion} in ${side} of ${to ? accountTitle(to) : 'the line’s own account'}`;
+  return to ? accountTitle(to) : 'the line’s own account';
 }

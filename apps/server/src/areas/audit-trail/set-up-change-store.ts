@@ -1,5 +1,6 @@
 import type { SetUpChangeResponse, SetUpChangesQuery } from '@just-ledger/contract';
-import { and, desc, eq, lt } from 'drizzle-orm';
+import { valuesInTrail } from '@just-ledger/core';
+import { and, between, desc, eq, lt, or, type SQL } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { person, setUpChange } from '../../platform/database/schema.js';
 
@@ -10,8 +11,7 @@ const PAGE = 200;
 export function setUpChangesOf(db: Db, organisation: number, query: SetUpChangesQuery): SetUpChangeResponse[] {
   const conditions = and(
     eq(setUpChange.organisation, organisation),
-    query.subject === undefined ? undefined : eq(setUpChange.subject, query.subject),
-    query.object === undefined ? undefined : eq(setUpChange.object, query.object),
+    ofSubject(query),
     query.before === undefined ? undefined : lt(setUpChange.id, query.before),
   );
   return db
@@ -31,4 +31,17 @@ export function setUpChangesOf(db: Db, organisation: number, query: SetUpChanges
     .orderBy(desc(setUpChange.id))
     .limit(PAGE)
     .all();
+}
+
+/** What becomes of a breakdown's values becomes of the breakdown. */
+function ofSubject({ subject, object }: SetUpChangesQuery): SQL | undefined {
+  if (subject === undefined) return object === undefined ? undefined : eq(setUpChange.object, object);
+  if (object === undefined) return eq(setUpChange.subject, subject);
+  const itself = and(eq(setUpChange.subject, subject), eq(setUpChange.object, object));
+  if (subject !== 'breakdown') return itself;
+  const values = and(
+    eq(setUpChange.subject, 'breakdown-value'),
+    between(setUpChange.object, ...valuesInTrail(object)),
+  );
+  return or(itself, values);
 }

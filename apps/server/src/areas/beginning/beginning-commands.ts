@@ -1,5 +1,7 @@
 import type { CreateOrganisationRequest, OrganisationResponse, StarterWishesRequest } from '@just-ledger/contract';
 import {
+  accountParticulars,
+  accountTitle,
   isPlainText,
   type OrganisationKind,
   parseCivilDate,
@@ -26,9 +28,12 @@ import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { addAccounts } from '../accounts/account-commands.js';
+import { loadChart } from '../accounts/account-store.js';
+import { chartNames } from '../accounts/chart-names.js';
 import { postingUsers } from '../accounts/users-of-account.js';
-import { recordChange } from '../audit-trail/record-change.js';
-import { addBreakdown, addStarterValues } from '../breakdowns/breakdown-commands.js';
+import { recordChanges } from '../audit-trail/record-change.js';
+import { addBreakdown, addStarterValues, removalOfBreakdown } from '../breakdowns/breakdown-commands.js';
+import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import { postedEntries } from '../organisations/dependence.js';
 import { fieldProblems, recordOrganisation } from '../organisations/organisation-commands.js';
 import { organisationOf, organisationResponse } from '../organisations/organisation-store.js';
@@ -159,11 +164,9 @@ function addStarterChart(
 function removeChart(context: WriteContext, actor: Actor): void {
   const { db } = context;
   const { organisation: id } = actor;
-  const funds = db
-    .selectDistinct({ id: breakdownValue.breakdown })
-    .from(breakdownValue)
-    .where(and(eq(breakdownValue.organisation, id), sql`${breakdownValue.account} IS NOT NULL`))
-    .all();
+  const chart = loadChart(db, id);
+  const names = chartNames(db, id);
+  const funds = loadBreakdowns(db, id).filter(({ values }) => values.some((value) => value.account !== undefined));
   db.delete(accountBreakdown).where(eq(accountBreakdown.organisation, id)).run();
   for (const { id: fund } of funds) {
     const itself = isRow(breakdown, id, fund);
@@ -175,13 +178,21 @@ function removeChart(context: WriteContext, actor: Actor): void {
   }
   db.update(account).set({ parent: null, closesTo: null, taxCode: null }).where(eq(account.organisation, id)).run();
   db.delete(account).where(eq(account.organisation, id)).run();
-  recordChange(context, {
-    ...actor,
-    subject: 'organisation',
-    object: id,
-    title: organisationOf(db, id).name,
-    before: { chart: 'its accounts' },
-    after: { chart: 'begun anew' },
-  });
+  recordChanges(context, actor, [
+    {
+      subject: 'organisation',
+      object: id,
+      title: organisationOf(db, id).name,
+      before: { chart: 'its accounts' },
+      after: { chart: 'begun anew' },
+    },
+    ...funds.flatMap((fund) => removalOfBreakdown(fund, chart)),
+    ...chart.accounts.map((gone) => ({
+      subject: 'account' as const,
+      object: gone.id,
+      title: accountTitle(gone),
+      before: accountParticulars(gone, chart, names),
+    })),
+  ]);
   context.setUpChanged(id);
 }

@@ -6,13 +6,15 @@ import type {
 } from '@just-ledger/contract';
 import {
   type Breakdown,
+  breakdownParticulars,
   type BreakdownValue,
   type Chart,
   checkBreakdown,
   checkBreakdownValue,
-  type Particulars,
   problem,
   type StarterBreakdown,
+  valueInTrail,
+  valueParticulars,
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
 import { isRow } from '../../platform/database/next-id.js';
@@ -22,7 +24,7 @@ import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { loadChart } from '../accounts/account-store.js';
-import { recordChange } from '../audit-trail/record-change.js';
+import { type ObjectChange, recordChange, recordChanges } from '../audit-trail/record-change.js';
 import { breakdownVersion, linesOfValues, loadBreakdowns } from './breakdown-store.js';
 
 /** Adds a breakdown without values. @returns its id */
@@ -85,7 +87,8 @@ export const removeBreakdown = defineCommand(
     context.db.update(breakdownValue).set({ parent: null }).where(mine).run();
     context.db.delete(breakdownValue).where(mine).run();
     context.db.delete(breakdown).where(itself).run();
-    record(context, actor, undefined, gone);
+    recordChanges(context, actor, removalOfBreakdown(gone, loadChart(context.db, actor.organisation)));
+    context.setUpChanged(actor.organisation);
   },
 );
 
@@ -185,7 +188,7 @@ function saveValue(
       .values({ ...row, organisation: actor.organisation, breakdown: within.id, id })
       .run();
   }
-  recordValue(context, actor, within, { id, ...checked.value }, before, chart);
+  recordValue(context, actor, within, { id, ...checked.value }, before);
 }
 
 function isValue(organisation: number, within: number, id: number) {
@@ -205,23 +208,14 @@ function entryCount(context: WriteContext, organisation: number): number {
   return row?.count ?? 0;
 }
 
-function record(context: WriteContext, actor: Actor, after: Breakdown | undefined, before?: Breakdown): void {
-  const particulars = (breakdown: Breakdown | undefined): Particulars | undefined =>
-    breakdown && {
-      name: breakdown.name,
-      'self-balancing': breakdown.selfBalancing,
-      'usual value': breakdown.values.find((value) => value.id === breakdown.usualValue)?.name,
-    };
-  const named = after ?? before;
-  if (!named) return;
-  const { id, name } = named;
+function record(context: WriteContext, actor: Actor, after: Breakdown, before?: Breakdown): void {
   recordChange(context, {
     ...actor,
     subject: 'breakdown',
-    object: id,
-    title: name,
-    before: particulars(before),
-    after: particulars(after),
+    object: after.id,
+    title: after.name,
+    before: before && breakdownParticulars(before),
+    after: breakdownParticulars(after),
   });
   context.setUpChanged(actor.organisation);
 }
@@ -232,20 +226,38 @@ function recordValue(
   within: Breakdown,
   after: BreakdownValue | undefined,
   before?: BreakdownValue,
-  chart: Chart = loadChart(context.db, actor.organisation),
 ): void {
-  const nameOf = (id: number | undefined): string | undefined => within.values.find((value) => value.id === id)?.name;
-  recordChange(context, {
-    ...actor,
-    subject: 'breakdown',
-    object: within.id,
-    title: `${within.name}: ${(after ?? before)?.name ?? ''}`,
-    before: before && valueParticulars(before, nameOf, chart),
-    after: after && valueParticulars(after, nameOf, chart),
-  });
+  const chart = loadChart(context.db, actor.organisation);
+  recordChange(context, { ...actor, ...changeOfValue(within, chart, after, before) });
   // whoever adds one takes nothing away from what others look at
   if (before) countChange(context, actor.organisation, within.id);
   context.setUpChanged(actor.organisation);
+}
+
+/** What of the trail tells that a breakdown is gone, with its values. */
+export function removalOfBreakdown(gone: Breakdown, chart: Chart): ObjectChange[] {
+  return [
+    ...gone.values.map((value) => changeOfValue(gone, chart, undefined, value)),
+    { subject: 'breakdown', object: gone.id, title: gone.name, before: breakdownParticulars(gone) },
+  ];
+}
+
+/** What becomes of a value, for the trail; nothing before if it is new, nothing after if it is gone. */
+export function changeOfValue(
+  { id, name, values }: Breakdown,
+  chart: Chart,
+  after: BreakdownValue | undefined,
+  before?: BreakdownValue,
+): ObjectChange {
+  const nameOf = (value: number | undefined): string | undefined => values.find((other) => other.id === value)?.name;
+  const named = after ?? before;
+  return {
+    subject: 'breakdown-value',
+    object: valueInTrail(id, named?.id ?? 0),
+    title: `${name}: ${named?.name ?? ''}`,
+    before: before && valueParticulars(before, nameOf, chart),
+    after: after && valueParticulars(after, nameOf, chart),
+  };
 }
 
 /** Counts a change of values that are there as one of their breakdown: both are changed as one. */
@@ -254,18 +266,4 @@ export function countChange({ db }: WriteContext, organisation: number, id: numb
     .set({ version: sql`${breakdown.version} + 1` })
     .where(isRow(breakdown, organisation, id))
     .run();
-}
-
-/** A value's particulars in words, as its trail tells them. */
-export function valueParticulars(
-  breakdownValue: BreakdownValue,
-  nameOf: (id: number | undefined) => string | undefined,
-  chart: Chart,
-): Particulars {
-  return {
-    name: breakdownValue.name,
-    under: nameOf(breakdownValue.parent),
-    'fund account': breakdownValue.account === undefined ? undefined : chart.byId.get(breakdownValue.account)?.number,
-    'in use': breakdownValue.active,
-  };
 }

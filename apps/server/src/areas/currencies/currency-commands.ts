@@ -8,6 +8,8 @@ import {
   type ExchangeRate,
   type Particulars,
   problem,
+  rateField,
+  rateInWords,
 } from '@just-ledger/core';
 import { and, eq, sql } from 'drizzle-orm';
 import { currencyKept, exchangeRate } from '../../platform/database/schema.js';
@@ -19,7 +21,7 @@ import { loadChart } from '../accounts/account-store.js';
 import { recordChange } from '../audit-trail/record-change.js';
 import { organisationOf } from '../organisations/organisation-store.js';
 import { type KeptCurrency, loadCurrencies, loadRates, versionOfRate } from './currency-store.js';
-import { inTrail, rateInWords, rateRow } from './rate-row.js';
+import { inTrail, rateRow } from './rate-row.js';
 
 /** Begins to know rates of a currency. */
 export const addCurrency = defineCommand(
@@ -142,12 +144,8 @@ function keep(context: WriteContext, actor: Actor, rate: ExchangeRate): void {
     .run();
 }
 
-function fieldOf({ date }: ExchangeRate): string {
-  return `rate of ${date}`;
-}
-
 function rateParticulars(rate: ExchangeRate): Particulars {
-  return { [fieldOf(rate)]: rateInWords(rate) };
+  return { [rateField(rate.date)]: rateInWords(rate) };
 }
 
 /** What of a currency's rates has become different. */

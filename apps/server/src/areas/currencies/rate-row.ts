@@ -1,4 +1,4 @@
-import { CURRENCY_CODES, type CurrencyCode, type ExchangeRate, quotedRate } from '@just-ledger/core';
+import { CURRENCY_CODES, type CurrencyCode, type ExchangeRate } from '@just-ledger/core';
 
 /** The columns of a rate. */
 export function rateRow(organisation: number, { currency, date, quote }: ExchangeRate) {
@@ -9,11 +9,6 @@ export function rateRow(organisation: number, { currency, date, quote }: Exchang
     rate: 'rate' in quote ? quote.rate : null,
     ratePerBase: 'rate' in quote ? null : quote.ratePerBase,
   };
-}
-
-/** A rate as its trail tells it. */
-export function rateInWords({ quote }: ExchangeRate): string {
-  return `${quotedRate(quote)}${'rate' in quote ? '' : ' to one of the books'}`;
 }
 
 /** A currency's place in the list of the standard is its number in the trail. */

@@ -1,7 +1,15 @@
-import { type ExchangeRate, problem, type Problem, rateFromRow } from '@just-ledger/core';
+import {
+  type ExchangeRate,
+  longDate,
+  problem,
+  type Problem,
+  rateFromRow,
+  rateInWords,
+  RATES_READ,
+} from '@just-ledger/core';
 import { recordChanges } from '../audit-trail/record-change.js';
 import { loadCurrencies, loadRates } from '../currencies/currency-store.js';
-import { inTrail, rateInWords, rateRow } from '../currencies/rate-row.js';
+import { inTrail, rateRow } from '../currencies/rate-row.js';
 import type { PlanImport } from './import-plan.js';
 
 /** Compares the rows of a file of rates with the rates: known by currency and day. */
@@ -47,8 +55,9 @@ export const planRatesImport: PlanImport = (db, { organisation }, rows, step) =>
         [...new Set(differing.map(({ currency }) => currency))].map((currency) => {
           const days = differing.filter((rate) => rate.currency === currency).map(({ date }) => date);
           days.sort();
-          const span = `${days.length}, from ${days[0]} to ${days.at(-1)}`;
-          return { ...inTrail(currency), before: {}, after: { 'rates read from a file': span } };
+          const [first, last] = [days[0], days.at(-1)];
+          const span = first && last ? `${days.length}, from ${longDate(first)} to ${longDate(last)}` : undefined;
+          return { ...inTrail(currency), before: {}, after: { [RATES_READ]: span } };
         }),
       );
     },

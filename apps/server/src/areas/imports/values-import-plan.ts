@@ -4,7 +4,7 @@ import { insertRows } from '../../platform/database/insert-rows.js';
 import { breakdownValue } from '../../platform/database/schema.js';
 import { loadChart } from '../accounts/account-store.js';
 import { recordChanges } from '../audit-trail/record-change.js';
-import { countChange, valueParticulars } from '../breakdowns/breakdown-commands.js';
+import { changeOfValue, countChange } from '../breakdowns/breakdown-commands.js';
 import { linesOfValues, loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { PlanImport } from './import-plan.js';
 
@@ -49,24 +49,13 @@ export const planValuesImport: PlanImport = (db, { organisation }, rows, step) =
       }
       const touched = new Set(differing.filter(({ before }) => before).map(({ breakdown }) => breakdown.id));
       for (const id of touched) countChange(context, organisation, id);
-      const names = new Map(
-        breakdowns.map(({ id, values }) => [id, new Map(values.map((value) => [value.id, value.name]))]),
-      );
-      for (const { breakdown, after } of planned) names.get(breakdown.id)?.set(after.id, after.name);
+      const written = new Map(loadBreakdowns(context.db, organisation).map((breakdown) => [breakdown.id, breakdown]));
       recordChanges(
         context,
         actor,
-        differing.map(({ breakdown, after, before }) => {
-          const nameOf = (id: number | undefined): string | undefined =>
-            id === undefined ? undefined : names.get(breakdown.id)?.get(id);
-          return {
-            subject: 'breakdown',
-            object: breakdown.id,
-            title: `${breakdown.name}: ${after.name}`,
-            before: before && valueParticulars(before, nameOf, chart),
-            after: valueParticulars(after, nameOf, chart),
-          };
-        }),
+        differing.map(({ breakdown, after, before }) =>
+          changeOfValue(written.get(breakdown.id) ?? breakdown, chart, after, before),
+        ),
       );
       context.setUpChanged(organisation);
     },
