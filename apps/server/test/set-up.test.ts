@@ -290,7 +290,7 @@ test('a chart that is begun anew leaves a trail of what it was, which the proofs
   expect((await post(`${path}/accounts/starter`, { funds: [{ name: 'Only', restriction: 'none' }] })).status).toBe(
     204,
   );
-  const { proofs } = (await post(`${path}/proofs/check`)).body as { proofs: { key: string; remark: string }[] };
+  const { proofs } = (await post(`${path}/proofs/check`, {})).body as { proofs: { key: string; remark: string }[] };
   expect(proofs.find(({ key }) => key === 'history')).toMatchObject({ holds: true });
   const told = async (query: string): Promise<unknown[]> =>
     (await get(`${path}/set-up-changes?${query}`)).body.map((change: { title: string; action: string }) => [
