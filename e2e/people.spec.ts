@@ -11,10 +11,11 @@ async function elsewhere(browser: Browser, url: string): Promise<Page> {
   return page;
 }
 
-/** The first link of the outbox that leads to an invitation or a new password; it is waited for, as the outbox is read again. */
+/** Has the link of the outbox's first message made that leads to an invitation or a new password. */
 async function linkIn(page: Page, kind: 'invitation' | 'new-password'): Promise<string> {
   const outbox = page.getByRole('region', { name: 'Outbox' });
   const link = new RegExp(`https?://\\S+/${kind}/\\S+`);
+  await outbox.getByRole('button', { name: 'Make the link' }).first().click();
   await expect(outbox).toContainText(link);
   return link.exec(await outbox.innerText())?.[0] ?? '';
 }

@@ -1,5 +1,6 @@
-import { invite, takeInvitation } from '@just-ledger/server/areas/people/people-commands';
+import { invite, makeLink, takeInvitation } from '@just-ledger/server/areas/people/people-commands';
 import { keepDraft, noteOnDraft } from '@just-ledger/server/areas/journal/draft-commands';
+import { outboxOf } from '@just-ledger/server/areas/people/people-store';
 import { randomBytes } from 'node:crypto';
 import { hashToken } from '@just-ledger/server/platform/sessions/session-store';
 import { WriteContext } from '@just-ledger/server/platform/threads/write-context';
@@ -16,14 +17,17 @@ const COLLEAGUES: readonly { name: string; email: string; role: MemberRole }[] =
 export function inviteColleagues(folder: string, owner: number, clock: Clock, passwordHash: string): void {
   const context = new WriteContext(folder, clock);
   const actor = { organisation: CO_OPERATIVE, person: owner };
-  const invited = (email: string, role: MemberRole): string => {
+  const invited = (email: string, role: MemberRole): void =>
+    context.transact(() => invite(context, { ...actor, email, role }));
+  const linkOfLatest = (): string => {
     const token = randomBytes(32).toString('base64url');
-    const link = `/invitation/${token}`;
-    context.transact(() => invite(context, { ...actor, email, role, tokenHash: hashToken(token), link }));
+    const id = outboxOf(context.db, CO_OPERATIVE, owner)[0]?.id ?? 0;
+    context.transact(() => makeLink(context, { ...actor, id, tokenHash: hashToken(token) }));
     return token;
   };
   const [tam] = COLLEAGUES.map(({ name, email, role }) => {
-    const token = invited(email, role);
+    invited(email, role);
+    const token = linkOfLatest();
     return context.transact(() => takeInvitation(context, { token, given: { email, name, passwordHash } }));
   });
   invited('otto@sallow-reach.test', 'approver');

@@ -29,7 +29,7 @@ if (!person) {
 }
 const way = newLink('new-password');
 context.transact(() => {
-  offerPasswordReset(context, { personId: person.id, ...way });
+  offerPasswordReset(context, { personId: person.id, tokenHash: way.tokenHash });
   if (values['without-device']) {
     removeDevice(context, { personId: person.id });
     removePasskeysOf(context, person.id);

@@ -6,7 +6,9 @@ export const PASSWORD = 'a long enough one';
 
 /** A message of the outbox. */
 export interface Message {
+  readonly id: number;
   readonly to: string;
+  readonly link: { readonly leadsTo: string; readonly expiresAt: string; readonly madeAt: string | null } | null;
   readonly subject: string;
   readonly body: string;
 }
@@ -16,9 +18,10 @@ export async function outboxOf(server: RunningServer, path: string): Promise<Mes
   return (await server.request('GET', `${path}/outbox`)).body as Message[];
 }
 
-/** The token of the link in a message. */
-export function tokenIn({ body }: Message): string {
-  return /\/(?:invitation|new-password)\/(\S+)/.exec(body)?.[1] ?? '';
+/** Has the link of a message made, and answers its token. */
+export async function tokenOf(message: Message | undefined, by: RunningServer, path: string): Promise<string> {
+  const { link } = await by.done('POST', `${path}/outbox/${message?.id}/link`);
+  return String(link).split('/').at(-1) ?? '';
 }
 
 /** Invites an address and answers the token of its link. */
@@ -26,7 +29,7 @@ export async function invite(email: string, role: MemberRole, by: RunningServer,
   const reply = await by.request('POST', `${path}/invitations`, { email, role });
   expect(reply.status).toBe(201);
   const [latest] = await outboxOf(by, path);
-  return tokenIn(latest as Message);
+  return tokenOf(latest, by, path);
 }
 
 /** Somebody new with a role, signed in. */

@@ -9,7 +9,7 @@ import {
   type MemberRole,
 } from '@just-ledger/core';
 import { execFileSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   invite as inviteTo,
@@ -17,7 +17,7 @@ import {
   type Message,
   outboxOf,
   PASSWORD,
-  tokenIn,
+  tokenOf,
 } from './people-of-books.js';
 import { OWNER, RunningServer, problemCodes, type Reply } from './running-server.js';
 
@@ -40,8 +40,10 @@ describe('an invitation', () => {
     const token = await invite('Ada@Sallow-Reach.test', 'preparer');
     const [message] = await outbox();
     expect(message).toMatchObject({ to: 'Ada@Sallow-Reach.test', subject: 'The books of Sallow Reach' });
-    // without an address of its own it names none: a request could say any host
-    expect(message?.body).toContain(`\n/invitation/${token}\n`);
+    // the link is told once, to who has it made: neither the message nor the books have it
+    expect(message?.body).not.toContain(token);
+    for (const name of readdirSync(server.folder).filter((file) => file.startsWith('books.sqlite')))
+      expect(readFileSync(join(server.folder, name)).includes(token)).toBe(false);
     const { status, body } = await server.signedOut().request('GET', `/api/invitations/${token}`);
     expect([status, body]).toMatchObject([
       200,
@@ -56,7 +58,15 @@ describe('an invitation', () => {
   });
 
   test('makes room for somebody new, who needs a name and a password', async () => {
-    const token = tokenIn((await outbox())[0] as Message);
+    const [message] = await outbox();
+    const { leadsTo, madeAt } = message?.link ?? {};
+    expect([leadsTo, typeof madeAt]).toEqual(['invitation', 'string']);
+    // another link ends the one that was made before; without an address of its own it names none: a request could say any host
+    const earlier = await tokenOf(message, server, path);
+    const { link, expiresAt } = await server.done('POST', `${path}/outbox/${message?.id}/link`);
+    expect([link, expiresAt]).toEqual([expect.stringMatching(/^\/invitation\/[\w-]{43}$/), message?.link?.expiresAt]);
+    const token = String(link).split('/').at(-1) ?? '';
+    expect((await server.signedOut().request('GET', `/api/invitations/${earlier}`)).status).toBe(404);
     const ada = server.signedOut();
     const take = (body: object): Promise<Reply> => ada.request('POST', `/api/invitations/${token}`, body);
     expect(problemCodes(await take({ password: PASSWORD }))).toEqual(['name at name']);
@@ -257,12 +267,17 @@ describe('a new password', () => {
     const fay = await member('fay', 'preparer');
     const away = server.signedOut();
     expect((await away.request('POST', '/api/password-reset', { email: 'FAY@sallow-reach.test' })).status).toBe(204);
-    const token = tokenIn((await resetOf('fay@sallow-reach.test')) as Message);
+    const message = await resetOf('fay@sallow-reach.test');
+    expect(message?.link).toMatchObject({ leadsTo: 'new-password', madeAt: null });
+    const token = await tokenOf(message, server, path);
     expect((await away.request('POST', `/api/password-reset/${token}`, { password: 'short' })).status).toBe(422);
     const set = (password: string): Promise<Reply> =>
       away.request('POST', `/api/password-reset/${token}`, { password });
     expect((await set('quite another one')).status).toBe(204);
     expect((await set('and yet another')).status).toBe(404);
+    const again = await server.request('POST', `${path}/outbox/${message?.id}/link`);
+    expect([again.status, problemCodes(again)]).toEqual([409, ['no-link at ']]);
+    expect((await server.request('POST', `${path}/outbox/999999/link`)).status).toBe(404);
     expect((await fay.request('GET', '/api/organisations')).status).toBe(401);
     const signIn = async (password: string): Promise<number> =>
       (await away.request('POST', '/api/session', { email: 'fay@sallow-reach.test', password })).status;

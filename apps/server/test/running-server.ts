@@ -117,8 +117,9 @@ export class RunningServer {
   async member(organisation: string, name: string, role: string): Promise<RunningServer> {
     const email = `${name}@sallow-reach.test`;
     await this.request('POST', `${organisation}/invitations`, { email, role });
-    const [message] = (await this.request('GET', `${organisation}/outbox`)).body as { body: string }[];
-    const token = /\/invitation\/(\S+)/.exec(message?.body ?? '')?.[1] ?? '';
+    const [message] = (await this.request('GET', `${organisation}/outbox`)).body as { id: number }[];
+    const { link } = await this.done('POST', `${organisation}/outbox/${message?.id}/link`);
+    const token = String(link).split('/').at(-1);
     const runningServer = this.signedOut();
     await runningServer.request('POST', `/api/invitations/${token}`, { name, password: 'a long enough one' });
     return runningServer;

@@ -122,6 +122,7 @@ import type {
   InvitationRequest,
   InvitationResponse,
   NewPasswordRequest,
+  MadeLinkResponse,
   OutboxMessageResponse,
   PasswordResetRequest,
   PersonResponse,
@@ -560,6 +561,9 @@ export interface Endpoints {
   };
   '/api/organisations/{organisation}/outbox': {
     GET: { gives: OutboxMessageResponse[] };
+  };
+  '/api/organisations/{organisation}/outbox/{id}/link': {
+    POST: { gives: MadeLinkResponse };
   };
   '/api/organisations/{organisation}/outbox/{id}/try': {
     POST: { gives: OutboxMessageResponse[] };

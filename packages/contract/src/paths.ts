@@ -28,6 +28,7 @@ export const paths = {
   organisationInvitation: (id: Id, invitation: Id) =>
     addressOf('/api/organisations/{organisation}/invitations/{id}', id, invitation),
   outbox: (id: Id) => addressOf('/api/organisations/{organisation}/outbox', id),
+  messageLink: (id: Id, message: Id) => addressOf('/api/organisations/{organisation}/outbox/{id}/link', id, message),
   tryMessage: (id: Id, message: Id) => addressOf('/api/organisations/{organisation}/outbox/{id}/try', id, message),
   organisations: addressOf('/api/organisations'),
   organisation: (id: Id) => addressOf('/api/organisations/{organisation}', id),

@@ -36,3 +36,8 @@ export const offerQuery = (token: string) =>
 export function useTryMessage(organisation: number) {
   return useOrganisationMutation((message: number) => api.post(paths.tryMessage(organisation, message), undefined));
 }
+
+/** Makes the link that a message is about; it is told this once. */
+export function useMakeLink(organisation: number) {
+  return useOrganisationMutation((message: number) => api.post(paths.messageLink(organisation, message), undefined));
+}

@@ -71,8 +71,25 @@ export interface InvitationOffer {
   signedIn: boolean;
 }
 
+/** A link that an owner can have made, to hand it on. */
+export interface OfferedLinkResponse {
+  leadsTo: 'invitation' | 'new-password';
+  /** Until when a link of it holds. */
+  expiresAt: string;
+  /** When one was made last; the next one ends it. */
+  madeAt: string | null;
+}
+
+/** A link that was made. It is told this once; only the hash of its token is kept. Without an address where the server has been told none. */
+export interface MadeLinkResponse {
+  link: string;
+  expiresAt: string;
+}
+
 /** A message that stands where mail would be sent. */
 export interface OutboxMessageResponse {
+  /** The link that can be made for whoever it is to, while it holds. */
+  link: OfferedLinkResponse | null;
   state: DeliveryState;
   /** How often it was tried, why it did not go out yet or will not, and when it is tried next. */
   tries: number;

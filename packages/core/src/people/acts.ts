@@ -209,6 +209,7 @@ export const ACTS = {
       'PUT /people/{}',
       'DELETE /people/{}',
       'GET /outbox',
+      'POST /outbox/{}/link',
       'POST /outbox/{}/try',
     ],
   },

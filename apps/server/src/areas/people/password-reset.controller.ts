@@ -4,7 +4,6 @@ import type { FastifyRequest } from 'fastify';
 import { notFound } from '../../platform/problems/refusal.js';
 import { Attempts } from '../../platform/sessions/attempts.js';
 import { assertNotSoonGuessed } from '../../platform/sessions/guessed-password.js';
-import { newLink } from '../../platform/sessions/link.js';
 import { hashPassword } from '../../platform/sessions/password.js';
 import { Open } from '../../platform/sessions/session-guard.js';
 import { hashToken, personOfEmail } from '../../platform/sessions/session-store.js';
@@ -23,14 +22,14 @@ export class PasswordResetController {
     private readonly attempts: Attempts,
   ) {}
 
-  /** Writes a message with the way to a new password, if the address has a sign-in; the answer is the same if not. */
+  /** Writes a message that somebody wants a new password, if the address has a sign-in; the answer is the same if not. */
   @Post()
   @HttpCode(204)
   async ask(@Body() { email }: PasswordResetRequest, @Req() request: FastifyRequest): Promise<void> {
     await this.attempts.begin({ person: `way to a new password ${email}`, address: request.ip });
     const person = personOfEmail(this.reader.db, email);
     if (person) {
-      await this.writer.run(offerPasswordReset, { personId: person.id, ...newLink('new-password') });
+      await this.writer.run(offerPasswordReset, { personId: person.id });
     }
   }
 

@@ -1,33 +1,25 @@
 import type { ChangePersonRequest } from '@just-ledger/contract';
-import { type MemberRole, problem } from '@just-ledger/core';
+import { longMoment, type MemberRole, problem } from '@just-ledger/core';
 import { and, eq, isNull, lt, sql } from 'drizzle-orm';
 import { invitation, membership, passwordReset, person, session } from '../../platform/database/schema.js';
 import { writeMessage } from '../../platform/outbox/outbox-store.js';
 import { assertVersion, notFound, Refusal } from '../../platform/problems/refusal.js';
+import { newLink } from '../../platform/sessions/link.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { personOfEmail } from '../../platform/sessions/session-store.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { recordChange } from '../audit-trail/record-change.js';
 import { organisationOf, roleOf } from '../organisations/organisation-store.js';
-import { invitationOfToken, versionOfRole } from './people-store.js';
+import { invitationOfToken, outboxOf, versionOfRole } from './people-store.js';
 
 const INVITED_FOR = 14 * 24 * 60 * 60 * 1000;
 const RESET_FOR = 24 * 60 * 60 * 1000;
 
-/** Offers an address a place; an invitation that it has already is withdrawn. */
+/** Offers an address a place; an invitation that it has already is withdrawn. Its link is made when an owner asks for it. */
 export const invite = defineCommand(
   'invite',
-  (
-    context: WriteContext,
-    {
-      email,
-      role,
-      tokenHash,
-      link,
-      ...actor
-    }: Actor & { email: string; role: MemberRole; tokenHash: string; link: string },
-  ): void => {
+  (context: WriteContext, { email, role, ...actor }: Actor & { email: string; role: MemberRole }): void => {
     const { db } = context;
     const known = personOfEmail(db, email);
     if (known && roleOf(db, actor.organisation, known.id)) {
@@ -50,7 +42,7 @@ export const invite = defineCommand(
         organisation: actor.organisation,
         email,
         role,
-        tokenHash,
+        tokenHash: newLink('invitation').tokenHash,
         invitedBy: actor.person,
         createdAt: new Date(now).toISOString(),
         expiresAt: new Date(now + INVITED_FOR).toISOString(),
@@ -62,7 +54,7 @@ export const invite = defineCommand(
       to: email,
       about: { organisation: actor.organisation },
       subject: `The books of ${name}`,
-      body: `${nameOf(context, actor.person)} invites you to the books of ${name}, as ${role}.\n\nThis link leads there and holds for 14 days:\n${link}\n`,
+      body: `${nameOf(context, actor.person)} invites you to the books of ${name}, as ${role}.`,
     });
     recordChange(context, { ...actor, subject: 'invitation', object: id, title: email, after: { role } });
   },
@@ -163,13 +155,48 @@ export const removePerson = defineCommand(
   },
 );
 
-/** Writes somebody the way to a new password. The way asked for before ends. */
+/**
+ * Makes the link that a message is about: it leads there from now on, and none that was made before.
+ *
+ * @param tokenHash the hash of its token, which is all that is kept of it
+ */
+export const makeLink = defineCommand(
+  'makeLink',
+  (context: WriteContext, { id, tokenHash, ...actor }: Actor & { id: number; tokenHash: string }): void => {
+    const { db } = context;
+    const message = outboxOf(db, actor.organisation, actor.person).find((kept) => kept.id === id);
+    if (!message) throw notFound('message');
+    if (!message.link) {
+      const why =
+        'There is no link to be made: it was followed, its time is over, or a later message has taken its place.';
+      throw new Refusal(409, [problem('no-link', '', why)]);
+    }
+    const { keptAt } = message.link;
+    const made = { tokenHash, linkMadeAt: new Date().toISOString() };
+    const { madeAt } = message.link;
+    const before = { 'link made': madeAt && longMoment(madeAt) };
+    const after = { 'link made': longMoment(made.linkMadeAt) };
+    if ('invitation' in keptAt) {
+      const { invitation: object } = keptAt;
+      db.update(invitation).set(made).where(eq(invitation.id, object)).run();
+      recordChange(context, { ...actor, subject: 'invitation', object, title: message.to, before, after });
+    } else {
+      const { person: object } = keptAt;
+      db.update(passwordReset).set(made).where(eq(passwordReset.person, object)).run();
+      const title = nameOf(context, object);
+      recordChange(context, { ...actor, subject: 'person', object, title, before, after });
+    }
+  },
+);
+
+/**
+ * Writes for the owners that somebody asks for a new password. The way asked for before ends.
+ *
+ * @param tokenHash the hash of a link that was made at once; otherwise it is made when an owner asks for it
+ */
 export const offerPasswordReset = defineCommand(
   'offerPasswordReset',
-  (
-    context: WriteContext,
-    { personId, tokenHash, link }: { personId: number; tokenHash: string; link: string },
-  ): void => {
+  (context: WriteContext, { personId, tokenHash }: { personId: number; tokenHash?: string }): void => {
     const { db } = context;
     const now = Date.now();
     db.delete(passwordReset).where(eq(passwordReset.person, personId)).run();
@@ -178,7 +205,8 @@ export const offerPasswordReset = defineCommand(
       .run();
     db.insert(passwordReset)
       .values({
-        tokenHash,
+        tokenHash: tokenHash ?? newLink('new-password').tokenHash,
+        linkMadeAt: tokenHash === undefined ? null : new Date(now).toISOString(),
         person: personId,
         createdAt: new Date(now).toISOString(),
         expiresAt: new Date(now + RESET_FOR).toISOString(),
@@ -189,7 +217,7 @@ export const offerPasswordReset = defineCommand(
       to: to?.email ?? '',
       about: { person: personId },
       subject: 'A new password',
-      body: `Somebody, probably you, asked for a new password for ${to?.email}.\n\nThis link leads to it and holds for a day:\n${link}\n\nIf it was not you, nothing has changed and nothing needs to be done.\n`,
+      body: `Somebody, probably you, asked for a new password for ${to?.email}. If it was not you, nothing has changed and nothing needs to be done.`,
     });
   },
 );

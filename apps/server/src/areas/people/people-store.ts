@@ -1,8 +1,14 @@
-import type { InvitationResponse, PersonResponse } from '@just-ledger/contract';
+import type {
+  InvitationResponse,
+  OfferedLinkResponse,
+  OutboxMessageResponse,
+  PersonResponse,
+} from '@just-ledger/contract';
 import { type MemberRole, versionOf } from '@just-ledger/core';
 import { and, eq, gt, isNull } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { invitation, membership, passwordReset, person } from '../../platform/database/schema.js';
+import { type KeptMessage, messagesFor } from '../../platform/outbox/outbox-store.js';
 import { hashToken, type Person, signInAddress } from '../../platform/sessions/session-store.js';
 
 /** An invitation as it is kept. */
@@ -70,4 +76,63 @@ export function personOfWay(db: Db, tokenHash: string): Person | undefined {
     .innerJoin(person, eq(person.id, passwordReset.person))
     .where(and(eq(passwordReset.tokenHash, tokenHash), gt(passwordReset.expiresAt, now)))
     .get();
+}
+
+/** The link that a message is about, and where its hash is kept. */
+export interface LinkOfMessage extends OfferedLinkResponse {
+  readonly keptAt: { readonly invitation: number } | { readonly person: number };
+}
+
+/**
+ * The messages that an owner may read, the latest first, with the links that can be made for them: of those to the same
+ * person about the same thing, for the latest.
+ */
+export function outboxOf(
+  db: Db,
+  organisation: number,
+  owner: number,
+): (KeptMessage & { link: LinkOfMessage | null })[] {
+  const links = new Map<string | number, LinkOfMessage>([...invitationLinks(db, organisation), ...passwordLinks(db)]);
+  return messagesFor(db, organisation, owner).map((message) => {
+    const key = message.person === null ? message.to.toLowerCase() : message.person;
+    const link = message.state === 'held' ? links.get(key) : undefined;
+    if (link) links.delete(key);
+    return { ...message, link: link ?? null };
+  });
+}
+
+/** A message as it goes over the wire. */
+export function outboxMessageResponse({
+  person: _,
+  link,
+  ...message
+}: KeptMessage & { link: LinkOfMessage | null }): OutboxMessageResponse {
+  const { leadsTo, expiresAt, madeAt } = link ?? {};
+  return { ...message, link: leadsTo && expiresAt ? { leadsTo, expiresAt, madeAt: madeAt ?? null } : null };
+}
+
+function invitationLinks(db: Db, organisation: number): [string, LinkOfMessage][] {
+  const now = new Date().toISOString();
+  return db
+    .select()
+    .from(invitation)
+    .where(and(eq(invitation.organisation, organisation), isNull(invitation.endedAt), gt(invitation.expiresAt, now)))
+    .all()
+    .map(({ id, email, expiresAt, linkMadeAt }) => [
+      email.toLowerCase(),
+      { leadsTo: 'invitation', expiresAt, madeAt: linkMadeAt, keptAt: { invitation: id } },
+    ]);
+}
+
+function passwordLinks(db: Db): [number, LinkOfMessage][] {
+  const now = new Date().toISOString();
+  return db
+    .select()
+    .from(passwordReset)
+    .where(gt(passwordReset.expiresAt, now))
+    .all()
+    .map(({ person: asked, expiresAt, linkMadeAt }) => [
+      asked,
+      { leadsTo: 'new-password', expiresAt, madeAt: linkMadeAt, keptAt: { person: asked } },
+    ]);
 }

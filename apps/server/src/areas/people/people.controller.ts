@@ -3,21 +3,21 @@ import {
   InvitationRequest,
   type InvitationResponse,
   LookedAtQuery,
+  type MadeLinkResponse,
   type OutboxMessageResponse,
   type PersonResponse,
 } from '@just-ledger/contract';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
 import { tryMessageAgain } from '../../platform/outbox/outbox-commands.js';
 import { OutboxKeeper } from '../../platform/outbox/outbox-keeper.js';
-import { messagesFor } from '../../platform/outbox/outbox-store.js';
 import { newLink } from '../../platform/sessions/link.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Reader, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
-import { changeRole, invite, removePerson, withdrawInvitation } from './people-commands.js';
-import { openInvitations, peopleOf } from './people-store.js';
+import { changeRole, invite, makeLink, removePerson, withdrawInvitation } from './people-commands.js';
+import { openInvitations, outboxMessageResponse, outboxOf, peopleOf } from './people-store.js';
 
 /** Who may do what in an organisation, and who is invited to it. */
 @Controller('api/organisations/:organisation')
@@ -67,7 +67,7 @@ export class PeopleController {
     @Acting() by: Actor,
     @Body() { email, role }: InvitationRequest,
   ): Promise<InvitationResponse[]> {
-    await this.writer.run(invite, { ...by, email: email.trim(), role, ...newLink('invitation') });
+    await this.writer.run(invite, { ...by, email: email.trim(), role });
     return openInvitations(this.reader.db, organisation.id);
   }
 
@@ -80,7 +80,17 @@ export class PeopleController {
   /** What the outbox holds. */
   @Get('outbox')
   outbox(@CurrentOrganisation() organisation: Organisation, @CurrentPerson() you: Person): OutboxMessageResponse[] {
-    return messagesFor(this.reader.db, organisation.id, you.id);
+    return outboxOf(this.reader.db, organisation.id, you.id).map(outboxMessageResponse);
+  }
+
+  /** Makes the link that a message is about, and tells it this once. One that was made before leads nowhere any more. */
+  @Post('outbox/:id/link')
+  @HttpCode(200)
+  async makeLink(@Acting() by: Actor, @Param('id', ParseIntPipe) id: number): Promise<MadeLinkResponse> {
+    const message = outboxOf(this.reader.db, by.organisation, by.person).find((kept) => kept.id === id);
+    const { link, tokenHash } = newLink(message?.link?.leadsTo ?? 'invitation');
+    await this.writer.run(makeLink, { ...by, id, tokenHash });
+    return { link, expiresAt: message?.link?.expiresAt ?? '' };
   }
 
   /** Tries a message again that waits, or was refused. */
@@ -88,6 +98,6 @@ export class PeopleController {
   async tryAgain(@Acting() by: Actor, @Param('id', ParseIntPipe) id: number): Promise<OutboxMessageResponse[]> {
     await this.writer.run(tryMessageAgain, { ...by, id });
     await this.keeper.carryAll();
-    return messagesFor(this.reader.db, by.organisation, by.person);
+    return outboxOf(this.reader.db, by.organisation, by.person).map(outboxMessageResponse);
   }
 }

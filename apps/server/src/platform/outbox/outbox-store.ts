@@ -38,11 +38,17 @@ export function writeMessage(db: Db, { to, about, subject, body, paper, goesOut 
     .run();
 }
 
+/** A message as it is kept. */
+export interface KeptMessage extends Omit<OutboxMessageResponse, 'link'> {
+  /** To whom by themselves it is; null where it is about the organisation. */
+  readonly person: number | null;
+}
+
 /**
  * The messages that an owner may read, the latest first: those about the organisation, and those to people who have
  * a place in no organisation that is not the owner's too. A way to somebody's password opens all they may see.
  */
-export function messagesFor(db: Db, organisation: number, owner: number): OutboxMessageResponse[] {
+export function messagesFor(db: Db, organisation: number, owner: number): KeptMessage[] {
   const own = sql`${outboxMessage.person} IN (SELECT person FROM membership WHERE organisation = ${organisation})
     AND NOT EXISTS (SELECT 1 FROM membership AS theirs WHERE theirs.person = ${outboxMessage.person}
       AND theirs.organisation NOT IN (SELECT organisation FROM membership WHERE person = ${owner} AND role = 'owner'))`;
@@ -53,6 +59,7 @@ export function messagesFor(db: Db, organisation: number, owner: number): Outbox
       to: outboxMessage.recipient,
       subject: outboxMessage.subject,
       body: outboxMessage.body,
+      person: outboxMessage.person,
       ...DELIVERY,
     })
     .from(outboxMessage)

@@ -90,6 +90,8 @@ export const invitation = table(
     createdAt: moment('created_at').notNull(),
     expiresAt: moment('expires_at').notNull(),
     endedAt: moment('ended_at'),
+    /** When its link was told last. */
+    linkMadeAt: moment('link_made_at'),
   },
   (self) => [
     uniqueIndex('invitation_open')

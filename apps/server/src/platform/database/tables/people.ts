@@ -75,4 +75,6 @@ export const passwordReset = table('password_reset', {
   person: personColumn('person'),
   createdAt: moment('created_at').notNull(),
   expiresAt: moment('expires_at').notNull(),
+  /** When its link was told last. */
+  linkMadeAt: moment('link_made_at'),
 });
