@@ -110,9 +110,17 @@ test('papers are ticked, annotated and set aside', async ({ own: { page, open } 
   await page.getByRole('checkbox', { name: 'Founding document or statutes at hand' }).check();
   await expect(page.getByText('1 of 3 at hand')).toBeVisible();
   const note = page.getByRole('textbox', { name: /^Note on Loan agreements/ });
+  // the note is on its way while the same paper is set aside: the second change builds on the first
+  let letGo: () => void = () => undefined;
+  const held = new Promise<void>((resolve) => (letGo = resolve));
+  await page.route('**/papers/*', async (route) => {
+    await held;
+    await route.continue();
+  });
   await note.fill('with the bank');
   await note.blur();
   await page.getByRole('button', { name: /^Loan agreements.* is not needed$/ }).click();
+  letGo();
   await expect(page.getByText('1 of 2 at hand')).toBeVisible();
   await page.reload();
   await expect(note).toHaveValue('with the bank');

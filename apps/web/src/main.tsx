@@ -8,7 +8,7 @@ import { RouterProvider } from 'react-router/dom';
 import { joinTabs } from './api/open-tabs.js';
 import { RequestRefused } from './api/request.js';
 import { sessionQuery } from './api/session-queries.js';
-import { ROUTES } from './app/routes.js';
+import { routesFor } from './app/routes.js';
 import './ui/theme/base.css';
 import { Look } from './ui/theme/look.js';
 
@@ -38,8 +38,9 @@ const client = new QueryClient({
 });
 
 joinTabs();
+void client.prefetchQuery(sessionQuery);
 
-const router = createBrowserRouter(ROUTES);
+const router = createBrowserRouter(routesFor(client));
 
 const root = document.getElementById('root');
 if (!root) throw new Error('index.html has no element for the application');

@@ -1,8 +1,10 @@
 import { type ReactNode, Suspense } from 'react';
 import { Outlet, type RouteObject } from 'react-router';
+import type { QueryClient } from '@tanstack/react-query';
 import { StageOfScreen } from '../api/address.js';
 import { ErrorBoundary } from '../ui/error-boundary.js';
 import { Frame } from './frame.js';
+import { readAhead } from './read-ahead.js';
 import { screenAt } from './screens.js';
 import { SessionGate } from './session-gate.js';
 
@@ -26,7 +28,7 @@ function Root() {
 }
 
 /** Every address: those for whoever has a link, and those for whoever is signed in. */
-export const ROUTES: RouteObject[] = [
+export const routesFor = (client: QueryClient): RouteObject[] => [
   {
     Component: Root,
     HydrateFallback: Loading,
@@ -60,7 +62,13 @@ export const ROUTES: RouteObject[] = [
               Component: (await import('../features/archives/from-archive-screen.js')).FromArchiveScreen,
             }),
           },
-          { path: '/:organisation/:stage?/:screen?', Component: Frame },
+          {
+            path: '/:organisation/:stage?/:screen?',
+            Component: Frame,
+            loader: (args) => readAhead(client, args),
+            // later screens ask for what they need themselves
+            shouldRevalidate: () => false,
+          },
         ],
       },
     ],

@@ -1,5 +1,5 @@
 import { type AccountRequest, type AccountResponse, paths } from '@just-ledger/contract';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
@@ -24,19 +24,25 @@ interface Kept {
 export function useAccountChange() {
   const { organisation } = useBooks();
   const [kept, setKept] = useState<Kept>();
+  // whoever is quick changes an account again before the chart has been read again: that builds on what was answered
+  const answered = useRef(new Map<number, AccountResponse>());
   const change = useOrganisationMutation(
-    ({ account, to }: { account: AccountResponse; to: Partial<AccountRequest> }) =>
-      api.put(paths.account(organisation.id, account.id), {
-        ...accountRequest(account, to),
-        version: account.version,
-      }),
+    async ({ account, to }: { account: AccountResponse; to: Partial<AccountRequest> }) => {
+      const last = answered.current.get(account.id);
+      const now = last && last.version > account.version ? last : account;
+      const request = { ...accountRequest(now, to), version: now.version };
+      const after = await api.put(paths.account(organisation.id, account.id), request);
+      answered.current.set(account.id, after);
+      return { before: accountRequest(now), after };
+    },
+    'accounts',
   );
   const undo = useOrganisationMutation(({ before, after }: Kept) =>
     api.put(paths.account(organisation.id, after.id), { ...before, version: after.version }),
   );
   const apply: ApplyChange = (account, to, said, onKept) => {
-    const onSuccess = (after: AccountResponse): void => {
-      setKept(said ? { said, before: accountRequest(account), after } : undefined);
+    const onSuccess = (done: Omit<Kept, 'said'>): void => {
+      setKept(said ? { said, ...done } : undefined);
       onKept?.();
     };
     change.mutate({ account, to }, { onSuccess });

@@ -3,7 +3,7 @@ import { longDate, type PaperState, parseCivilDate } from '@just-ledger/core';
 import { Checkbox, InputBase } from '@mui/material';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
@@ -73,16 +73,17 @@ function Paper({ paper }: { paper: PaperResponse }) {
   const { organisation, may } = useBooks();
   const [note, setNote] = useState(paper.note);
   const [state, setState] = useState(paper.state);
-  const [version, setVersion] = useState(paper.version);
-  const keep = useOrganisationMutation(async (change: Partial<PaperRequest>) => {
-    const papers = await api.put(paths.paper(organisation.id, paper.key), { state, note, version, ...change });
-    setVersion(papers.find(({ key }) => key === paper.key)?.version ?? version);
-  });
+  // a note is kept when it is left, often by the press that ticks the paper: the second builds on what the first has made
+  const version = useRef(paper.version);
+  const keep = useOrganisationMutation(async (change: Pick<PaperRequest, 'state' | 'note'>) => {
+    const papers = await api.put(paths.paper(organisation.id, paper.key), { ...change, version: version.current });
+    version.current = papers.find(({ key }) => key === paper.key)?.version ?? version.current;
+  }, `paper ${paper.key}`);
   const isNeeded = state !== 'not-needed';
   // shown at once; what the server refuses goes back to what it was
   const put = (next: PaperState): void => {
     setState(next);
-    keep.mutate({ state: next }, { onError: () => setState(paper.state) });
+    keep.mutate({ state: next, note }, { onError: () => setState(paper.state) });
   };
   return (
     <tr>
@@ -110,7 +111,7 @@ function Paper({ paper }: { paper: PaperResponse }) {
           value={note}
           placeholder="where it is, who has it"
           onChange={(event) => setNote(event.target.value.replaceAll('\n', ' '))}
-          onBlur={() => note.trim() !== paper.note && keep.mutate({ note })}
+          onBlur={() => note.trim() !== paper.note && keep.mutate({ state, note })}
           inputProps={{ 'aria-label': `Note on ${paper.title}` }}
         />
       </td>
