@@ -34,6 +34,27 @@ test('the chart is walked, written and moved by keyboard, and a change is taken 
   await expect(moved).toHaveAttribute('aria-level', '4');
 });
 
+test('an account that is moved and written before the first was answered keeps both', async ({
+  own: { page, open },
+}) => {
+  await open('prepare/chart');
+  let letGo: () => void = () => undefined;
+  const held = new Promise<void>((resolve) => (letGo = resolve));
+  await page.route('**/accounts/*', async (route) => {
+    await held;
+    await route.continue();
+  });
+  const row = (name: RegExp) => page.getByRole('row', { name });
+  await row(/1010 Bank account/).focus();
+  await page.keyboard.press('>');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('Current account');
+  await page.keyboard.press('Shift+Enter');
+  letGo();
+  await expect(row(/1010 Current account/)).toHaveAttribute('aria-level', '4');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+});
+
 test('an account is dragged under a heading, and refused under one with postings', async ({
   own: { page, open, post, ask },
 }) => {

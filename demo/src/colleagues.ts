@@ -21,8 +21,9 @@ export function inviteColleagues(folder: string, owner: number, clock: Clock, pa
     context.transact(() => invite(context, { ...actor, email, role }));
   const linkOfLatest = (): string => {
     const token = randomBytes(32).toString('base64url');
-    const id = outboxOf(context.db, CO_OPERATIVE, owner)[0]?.id ?? 0;
-    context.transact(() => makeLink(context, { ...actor, id, tokenHash: hashToken(token) }));
+    const { id = 0, link } = outboxOf(context.db, CO_OPERATIVE, owner)[0] ?? {};
+    const version = link?.version ?? 0;
+    context.transact(() => makeLink(context, { ...actor, id, tokenHash: hashToken(token), version }));
     return token;
   };
   const [tam] = COLLEAGUES.map(({ name, email, role }) => {

@@ -8,7 +8,12 @@ export const PASSWORD = 'a long enough one';
 export interface Message {
   readonly id: number;
   readonly to: string;
-  readonly link: { readonly leadsTo: string; readonly expiresAt: string; readonly madeAt: string | null } | null;
+  readonly link: {
+    readonly leadsTo: string;
+    readonly expiresAt: string;
+    readonly madeAt: string | null;
+    readonly version: number;
+  } | null;
   readonly subject: string;
   readonly body: string;
 }
@@ -20,7 +25,7 @@ export async function outboxOf(server: RunningServer, path: string): Promise<Mes
 
 /** Has the link of a message made, and answers its token. */
 export async function tokenOf(message: Message | undefined, by: RunningServer, path: string): Promise<string> {
-  const { link } = await by.done('POST', `${path}/outbox/${message?.id}/link`);
+  const { link } = await by.done('POST', `${path}/outbox/${message?.id}/link`, { version: message?.link?.version });
   return String(link).split('/').at(-1) ?? '';
 }
 

@@ -63,7 +63,12 @@ describe('an invitation', () => {
     expect([leadsTo, typeof madeAt]).toEqual(['invitation', 'string']);
     // another link ends the one that was made before; without an address of its own it names none: a request could say any host
     const earlier = await tokenOf(message, server, path);
-    const { link, expiresAt } = await server.done('POST', `${path}/outbox/${message?.id}/link`);
+    // another owner, who has not seen that one was made, ends none
+    const late = { version: message?.link?.version };
+    const refused = await server.request('POST', `${path}/outbox/${message?.id}/link`, late);
+    expect([refused.status, problemCodes(refused)]).toEqual([409, ['changed-since at version']]);
+    const { version } = (await outbox())[0]?.link ?? {};
+    const { link, expiresAt } = await server.done('POST', `${path}/outbox/${message?.id}/link`, { version });
     expect([link, expiresAt]).toEqual([expect.stringMatching(/^\/invitation\/[\w-]{43}$/), message?.link?.expiresAt]);
     const token = String(link).split('/').at(-1) ?? '';
     expect((await server.signedOut().request('GET', `/api/invitations/${earlier}`)).status).toBe(404);
@@ -275,9 +280,9 @@ describe('a new password', () => {
       away.request('POST', `/api/password-reset/${token}`, { password });
     expect((await set('quite another one')).status).toBe(204);
     expect((await set('and yet another')).status).toBe(404);
-    const again = await server.request('POST', `${path}/outbox/${message?.id}/link`);
+    const again = await server.request('POST', `${path}/outbox/${message?.id}/link`, { version: 0 });
     expect([again.status, problemCodes(again)]).toEqual([409, ['no-link at ']]);
-    expect((await server.request('POST', `${path}/outbox/999999/link`)).status).toBe(404);
+    expect((await server.request('POST', `${path}/outbox/999999/link`, { version: 0 })).status).toBe(404);
     expect((await fay.request('GET', '/api/organisations')).status).toBe(401);
     const signIn = async (password: string): Promise<number> =>
       (await away.request('POST', '/api/session', { email: 'fay@sallow-reach.test', password })).status;

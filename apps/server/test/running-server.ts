@@ -24,6 +24,11 @@ const ACTS_ON: readonly (readonly [method: string, path: RegExp])[] = [
   ['DELETE', /^(.*\/(?:drafts|recurring-journals|patterns|kept-reports|board-papers|people)\/\d+)$/],
 ];
 
+interface Held {
+  readonly id: number;
+  readonly link: { readonly version: number };
+}
+
 interface Versioned {
   readonly id?: number;
   readonly key?: string;
@@ -117,8 +122,9 @@ export class RunningServer {
   async member(organisation: string, name: string, role: string): Promise<RunningServer> {
     const email = `${name}@sallow-reach.test`;
     await this.request('POST', `${organisation}/invitations`, { email, role });
-    const [message] = (await this.request('GET', `${organisation}/outbox`)).body as { id: number }[];
-    const { link } = await this.done('POST', `${organisation}/outbox/${message?.id}/link`);
+    const [message] = (await this.request('GET', `${organisation}/outbox`)).body as Held[];
+    const path = `${organisation}/outbox/${message?.id}/link`;
+    const { link } = await this.done('POST', path, { version: message?.link.version });
     const token = String(link).split('/').at(-1);
     const runningServer = this.signedOut();
     await runningServer.request('POST', `/api/invitations/${token}`, { name, password: 'a long enough one' });

@@ -4,8 +4,8 @@ import { CertificateChoices, SignedData } from '@peculiar/asn1-cms';
 import { AsnConvert } from '@peculiar/asn1-schema';
 import { TimeStampToken } from '@peculiar/asn1-tsp';
 import { Certificate } from '@peculiar/asn1-x509';
-import { BasicConstraintsExtension, X509CertificateGenerator } from '@peculiar/x509';
-import { webcrypto, X509Certificate } from 'node:crypto';
+import { BasicConstraintsExtension, ExtendedKeyUsageExtension, X509CertificateGenerator } from '@peculiar/x509';
+import { createPrivateKey, webcrypto, X509Certificate } from 'node:crypto';
 import { mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -145,6 +145,42 @@ describe('a time stamp of the last seal', () => {
     const own = new X509Certificate(readFileSync(standInCertificate(folder)));
     expect(readToken(readFileSync(kept?.file ?? '')).signedBy).toBe(own.fingerprint256);
     expect(verified().wrong).toEqual([]);
+  });
+
+  test('with another certificate of the same key in the place of the signer’s proves nothing', async () => {
+    await askForTimeStamp(folder, {}, end());
+    const algorithm = { name: 'ECDSA', namedCurve: 'P-256', hash: 'SHA-256' };
+    const own = new X509Certificate(readFileSync(standInCertificate(folder)));
+    const key = createPrivateKey(readFileSync(join(folder, 'time-stamp-authority', 'key.pem')));
+    const subtle = webcrypto.subtle;
+    const keyOf = (format: 'pkcs8' | 'spki', bytes: Buffer, use: 'sign' | 'verify') =>
+      subtle.importKey(format, bytes, algorithm, true, [use]);
+    const renewed = await X509CertificateGenerator.createSelfSigned(
+      {
+        serialNumber: '02',
+        name: own.subject,
+        notBefore: new Date(own.validFrom),
+        notAfter: new Date(own.validTo),
+        keys: {
+          privateKey: await keyOf('pkcs8', key.export({ format: 'der', type: 'pkcs8' }), 'sign'),
+          publicKey: await keyOf('spki', own.publicKey.export({ format: 'der', type: 'spki' }), 'verify'),
+        } as CryptoKeyPair,
+        signingAlgorithm: algorithm,
+        extensions: [new ExtendedKeyUsageExtension(['1.3.6.1.5.5.7.3.8'], true)],
+      },
+      webcrypto as Crypto,
+    );
+    forge((token) => {
+      const stamp = AsnConvert.parse(token, TimeStampToken);
+      const signed = AsnConvert.parse(stamp.content, SignedData);
+      const certificate = AsnConvert.parse(renewed.rawData, Certificate);
+      signed.certificates?.splice(0, 1, new CertificateChoices({ certificate }));
+      stamp.content = AsnConvert.serialize(signed);
+      return Buffer.from(AsnConvert.serialize(stamp));
+    });
+    expect(verified().wrong).toEqual([
+      expect.stringMatching(/It does not name the certificate that it is signed with/),
+    ]);
   });
 
   test('of an authority that nobody here trusts proves nothing', async () => {

@@ -563,7 +563,7 @@ export interface Endpoints {
     GET: { gives: OutboxMessageResponse[] };
   };
   '/api/organisations/{organisation}/outbox/{id}/link': {
-    POST: { gives: MadeLinkResponse };
+    POST: { takes: LookedAt; gives: MadeLinkResponse };
   };
   '/api/organisations/{organisation}/outbox/{id}/try': {
     POST: { gives: OutboxMessageResponse[] };

@@ -39,5 +39,7 @@ export function useTryMessage(organisation: number) {
 
 /** Makes the link that a message is about; it is told this once. */
 export function useMakeLink(organisation: number) {
-  return useOrganisationMutation((message: number) => api.post(paths.messageLink(organisation, message), undefined));
+  return useOrganisationMutation(({ message, version }: { message: number; version: number }) =>
+    api.post(paths.messageLink(organisation, message), { version }),
+  );
 }

@@ -78,6 +78,7 @@ export interface OfferedLinkResponse {
   expiresAt: string;
   /** When one was made last; the next one ends it. */
   madeAt: string | null;
+  version: number;
 }
 
 /** A link that was made. It is told this once; only the hash of its token is kept. Without an address where the server has been told none. */

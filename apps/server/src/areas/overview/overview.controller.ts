@@ -1,6 +1,7 @@
 import type { BooksStatusResponse } from '@just-ledger/contract';
 import type { CivilDate } from '@just-ledger/core';
 import { Controller, Get, Logger } from '@nestjs/common';
+import { Refusal } from '../../platform/problems/refusal.js';
 import { CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Readers, Reader } from '../../platform/threads/threads.module.js';
@@ -25,6 +26,8 @@ export class OverviewController {
     return Promise.all(
       mine.map(({ id, timeZone }) =>
         this.statusOf(id, this.reader.clock.today(timeZone)).catch((error: unknown) => {
+          // whoever asked has left, or too many ask: the books are none the worse for it
+          if (error instanceof Refusal) throw error;
           this.logger.error(error);
           return { ...NOTHING_KNOWN, organisation: id, failure: 'These books cannot be read. Verify them.' };
         }),

@@ -162,7 +162,10 @@ export const removePerson = defineCommand(
  */
 export const makeLink = defineCommand(
   'makeLink',
-  (context: WriteContext, { id, tokenHash, ...actor }: Actor & { id: number; tokenHash: string }): void => {
+  (
+    context: WriteContext,
+    { id, tokenHash, version, ...actor }: Actor & { id: number; tokenHash: string; version: number },
+  ): void => {
     const { db } = context;
     const message = outboxOf(db, actor.organisation, actor.person).find((kept) => kept.id === id);
     if (!message) throw notFound('message');
@@ -171,6 +174,7 @@ export const makeLink = defineCommand(
         'There is no link to be made: it was followed, its time is over, or a later message has taken its place.';
       throw new Refusal(409, [problem('no-link', '', why)]);
     }
+    assertVersion('link', version, message.link.version);
     const { keptAt } = message.link;
     const made = { tokenHash, linkMadeAt: new Date().toISOString() };
     const { madeAt } = message.link;

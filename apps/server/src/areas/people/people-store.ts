@@ -107,8 +107,9 @@ export function outboxMessageResponse({
   link,
   ...message
 }: KeptMessage & { link: LinkOfMessage | null }): OutboxMessageResponse {
-  const { leadsTo, expiresAt, madeAt } = link ?? {};
-  return { ...message, link: leadsTo && expiresAt ? { leadsTo, expiresAt, madeAt: madeAt ?? null } : null };
+  if (!link) return { ...message, link };
+  const { keptAt: _kept, ...offered } = link;
+  return { ...message, link: offered };
 }
 
 function invitationLinks(db: Db, organisation: number): [string, LinkOfMessage][] {
@@ -120,8 +121,17 @@ function invitationLinks(db: Db, organisation: number): [string, LinkOfMessage][
     .all()
     .map(({ id, email, expiresAt, linkMadeAt }) => [
       email.toLowerCase(),
-      { leadsTo: 'invitation', expiresAt, madeAt: linkMadeAt, keptAt: { invitation: id } },
+      offered('invitation', expiresAt, linkMadeAt, { invitation: id }),
     ]);
+}
+
+function offered(
+  leadsTo: LinkOfMessage['leadsTo'],
+  expiresAt: string,
+  madeAt: string | null,
+  keptAt: LinkOfMessage['keptAt'],
+): LinkOfMessage {
+  return { leadsTo, expiresAt, madeAt, version: versionOf({ madeAt, ...keptAt }), keptAt };
 }
 
 function passwordLinks(db: Db): [number, LinkOfMessage][] {
@@ -133,6 +143,6 @@ function passwordLinks(db: Db): [number, LinkOfMessage][] {
     .all()
     .map(({ person: asked, expiresAt, linkMadeAt }) => [
       asked,
-      { leadsTo: 'new-password', expiresAt, madeAt: linkMadeAt, keptAt: { person: asked } },
+      offered('new-password', expiresAt, linkMadeAt, { person: asked }),
     ]);
 }

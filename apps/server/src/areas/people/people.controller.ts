@@ -2,6 +2,7 @@ import {
   ChangePersonRequest,
   InvitationRequest,
   type InvitationResponse,
+  LookedAt,
   LookedAtQuery,
   type MadeLinkResponse,
   type OutboxMessageResponse,
@@ -86,10 +87,14 @@ export class PeopleController {
   /** Makes the link that a message is about, and tells it this once. One that was made before leads nowhere any more. */
   @Post('outbox/:id/link')
   @HttpCode(200)
-  async makeLink(@Acting() by: Actor, @Param('id', ParseIntPipe) id: number): Promise<MadeLinkResponse> {
+  async makeLink(
+    @Acting() by: Actor,
+    @Param('id', ParseIntPipe) id: number,
+    @Body() { version }: LookedAt,
+  ): Promise<MadeLinkResponse> {
     const message = outboxOf(this.reader.db, by.organisation, by.person).find((kept) => kept.id === id);
     const { link, tokenHash } = newLink(message?.link?.leadsTo ?? 'invitation');
-    await this.writer.run(makeLink, { ...by, id, tokenHash });
+    await this.writer.run(makeLink, { ...by, id, tokenHash, version });
     return { link, expiresAt: message?.link?.expiresAt ?? '' };
   }
 

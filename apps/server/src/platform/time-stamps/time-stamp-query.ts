@@ -6,6 +6,12 @@ import { randomBytes } from 'node:crypto';
 
 /** SHA-256 (RFC 5754). */
 export const SHA_256 = '2.16.840.1.101.3.4.2.1';
+/** The hashes that are known, as Node calls them, by their object identifiers (RFC 5754). */
+export const HASHES: Readonly<Record<string, string>> = {
+  [SHA_256]: 'sha256',
+  '2.16.840.1.101.3.4.2.2': 'sha384',
+  '2.16.840.1.101.3.4.2.3': 'sha512',
+};
 
 /** A request for a time stamp (RFC 3161, 2.4.1), and what its answer has to repeat. */
 export interface TimeStampQuery {

@@ -41,11 +41,11 @@ import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { writeDurably } from '../database/write-durably.js';
 import { signedAttributes } from './signed-attributes.js';
+import { SIGNING_CERTIFICATE_V2, signingCertificate } from './signing-certificate.js';
 import { arrayBufferOf, SHA_256 } from './time-stamp-query.js';
 
-/** By object identifiers of RFC 5758, RFC 5035 and RFC 3161. */
+/** By object identifiers of RFC 5758 and RFC 3161. */
 const ECDSA_WITH_SHA_256 = '1.2.840.10045.4.3.2';
-const SIGNING_CERTIFICATE_V2 = '1.2.840.113549.1.9.16.2.47';
 const TIME_STAMPING = '1.3.6.1.5.5.7.3.8';
 /** A policy that says nothing, in the arc for examples; from memory. */
 const POLICY = '2.999.1';
@@ -151,13 +151,6 @@ function signedData(
     ...(withCertificate && { certificates: new CertificateSet([new CertificateChoices({ certificate: own })]) }),
     signerInfos: new SignerInfos([signer]),
   });
-}
-
-/** SigningCertificateV2 (RFC 5035, 4): the SHA-256 of the certificate, in a list of one. */
-function signingCertificate(hash: Uint8Array): ArrayBuffer {
-  const certHash = new asn1js.OctetString({ valueHex: arrayBufferOf(hash) });
-  const list = new asn1js.Sequence({ value: [new asn1js.Sequence({ value: [certHash] })] });
-  return new asn1js.Sequence({ value: [list] }).toBER();
 }
 
 async function ensureKey(folder: string): Promise<void> {

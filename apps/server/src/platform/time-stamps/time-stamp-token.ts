@@ -6,7 +6,8 @@ import { ObjectIdentifier } from 'asn1js';
 import { isCivilDate } from '@just-ledger/core';
 import { createHash, verify, X509Certificate } from 'node:crypto';
 import { signedAttributes } from './signed-attributes.js';
-import { SHA_256 } from './time-stamp-query.js';
+import { isNamed } from './signing-certificate.js';
+import { HASHES, SHA_256 } from './time-stamp-query.js';
 
 /** What a token says, as far as it can be read; whether it is so, {@link wrongWithToken} says. */
 export interface TimeStampSaid {
@@ -31,11 +32,6 @@ interface ReadToken extends TimeStampSaid {
 const TIME_STAMPING = '1.3.6.1.5.5.7.3.8';
 /** What the content type of a time stamp is, as it stands among what is signed. */
 const TIME_STAMP_CONTENT = new ObjectIdentifier({ value: id_ct_tstInfo }).toBER();
-const HASHES: Readonly<Record<string, string>> = {
-  [SHA_256]: 'sha256',
-  '2.16.840.1.101.3.4.2.2': 'sha384',
-  '2.16.840.1.101.3.4.2.3': 'sha512',
-};
 
 /** Reads a token. @throws {Error} if it is none */
 export function readToken(token: Uint8Array): TimeStampSaid {
@@ -68,6 +64,7 @@ export function wrongWithToken(
   const certificates = certificatesIn(read.signed);
   const own = certificates.find((certificate) => isSignedBy(signer, certificate));
   if (!own) return 'Its signature is not that of a certificate in it.';
+  if (!isNamed(own, signer.signedAttrs ?? [])) return 'It does not name the certificate that it is signed with.';
   if (!mayStamp(own)) return 'Who signed it may not stamp times.';
   const moment = new Date(read.at);
   if (!isTrusted(own, certificates, trusted, moment)) return 'No authority that is trusted here has signed it.';

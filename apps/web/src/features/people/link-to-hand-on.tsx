@@ -25,7 +25,12 @@ export function LinkToHandOn({ message, offered }: LinkToHandOnProps) {
       <div className="small">
         {offered.madeAt && <p>A link was made on {longMoment(offered.madeAt)}. A new one ends it.</p>}
         <p className={layout.row}>
-          <button className="act small" type="button" disabled={make.isPending} onClick={() => make.mutate(message)}>
+          <button
+            className="act small"
+            type="button"
+            disabled={make.isPending}
+            onClick={() => make.mutate({ message, version: offered.version })}
+          >
             {offered.madeAt ? 'Make a new link' : 'Make the link'}
           </button>
           <span className="soft">shown once; whoever has it may use it</span>

@@ -37,7 +37,7 @@ function Message({ message, isOpen }: { message: OutboxMessageResponse; isOpen: 
         <span className="strong">{message.to}</span> {message.subject}
         <span className="soft small"> {shortDate(dayOf(message.writtenAt))}</span>{' '}
         {message.state === 'held' && !message.link ? (
-          <span className="soft small">its link was followed, or its time is over</span>
+          <span className="soft small">its link leads nowhere any more</span>
         ) : (
           <Delivery {...message} />
         )}
