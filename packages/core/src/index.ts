@@ -90,6 +90,7 @@ export * from './journal/tax-words.js';
 export * from './journal/typed-lines.js';
 export * from './journal/usual-amounts.js';
 export * from './keyed/keyed.js';
+export * from './keyed/once-for.js';
 export * from './keyed/zip.js';
 export * from './kept-reports/relative-span.js';
 export * from './ledger/entry-kind.js';

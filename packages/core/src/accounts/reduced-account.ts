@@ -1,4 +1,5 @@
 import { groupsOf } from '../keyed/keyed.js';
+import { onceFor } from '../keyed/once-for.js';
 import type { Account, AccountId } from './account.js';
 import { type Chart, compareNumbers } from './chart.js';
 
@@ -11,7 +12,7 @@ import { type Chart, compareNumbers } from './chart.js';
  * @returns by the id of the contra account the id of the other; equity has none, since its accounts are components
  * @example reducedAccounts(chart).get(accumulatedDepreciation.id) // → equipment.id
  */
-export function reducedAccounts(chart: Chart): ReadonlyMap<AccountId, AccountId> {
+export const reducedAccounts = onceFor((chart: Chart): ReadonlyMap<AccountId, AccountId> => {
   const posted = chart.accounts.filter(({ id, element }) => element !== 'equity' && !chart.headings.has(id));
   const groups = groupsOf(posted, ({ classification, parent }) => `${classification} ${parent ?? ''}`);
   const reduced = new Map<AccountId, AccountId>();
@@ -23,14 +24,11 @@ export function reducedAccounts(chart: Chart): ReadonlyMap<AccountId, AccountId>
     }
   }
   return reduced;
-}
+});
 
-/**
- * The accounts as a statement lists them: by number, but each contra account after the one that it is taken from.
- *
- * @param reduced of {@link reducedAccounts}
- */
-export function inStatementOrder(chart: Chart, reduced: ReadonlyMap<AccountId, AccountId>): Account[] {
+/** The accounts as a statement lists them: by number, but each contra account after the one that it is taken from. */
+export const inStatementOrder = onceFor((chart: Chart): readonly Account[] => {
+  const reduced = reducedAccounts(chart);
   const contras = groupsOf(
     chart.accounts.filter(({ id }) => reduced.has(id)),
     ({ id }) => reduced.get(id),
@@ -38,7 +36,7 @@ export function inStatementOrder(chart: Chart, reduced: ReadonlyMap<AccountId, A
   return chart.accounts
     .filter(({ id }) => !reduced.has(id))
     .flatMap((account) => [account, ...(contras.get(account.id) ?? [])]);
-}
+});
 
 /** Fewer first digits are those of a whole class of accounts. */
 const LEAST_DIGITS = 2;

@@ -34,7 +34,7 @@ export function alignedRows(
     rows = merged(rows, worded, index, statements.length);
   });
   const reduced = reducedAccounts(chart);
-  const places = arrangedPlaces(chart, arrangement, reduced);
+  const places = arrangedPlaces(chart, arrangement);
   const aligned = inOrder(places, rows).map(({ identity: _, labels: [label = '', other], ...row }) => ({
     ...row,
     label: other === undefined ? label : bothLabels(label, other),

@@ -3,6 +3,7 @@ import type { Chart } from '../accounts/chart.js';
 import { CLASSIFICATIONS, type Classification } from '../accounts/classification.js';
 import { inStatementOrder, reducedAccounts } from '../accounts/reduced-account.js';
 import { keysOf } from '../keyed/keyed.js';
+import { onceFor } from '../keyed/once-for.js';
 
 /** Accounts of a part that stand under a name of their own. */
 export interface AccountGroup {
@@ -46,13 +47,9 @@ export function accountsOfItem(item: ArrangedItem): readonly AccountId[] {
  *
  * @example arrangedItems(chart, USUAL_ARRANGEMENT, 'current-assets') // → the ids of its accounts in the order of the chart
  */
-export function arrangedItems(
-  chart: Chart,
-  { parts }: Arrangement,
-  classification: Classification,
-  reduced: ReadonlyMap<AccountId, AccountId> = reducedAccounts(chart),
-): ArrangedItem[] {
-  const usual = inStatementOrder(chart, reduced)
+export function arrangedItems(chart: Chart, { parts }: Arrangement, classification: Classification): ArrangedItem[] {
+  const reduced = reducedAccounts(chart);
+  const usual = inStatementOrder(chart)
     .filter((account) => account.classification === classification && !chart.headings.has(account.id))
     .map(({ id }) => id);
   const named = parts[classification];
@@ -101,15 +98,17 @@ export interface ArrangedPlaces {
 }
 
 /** The accounts in the order in which statements list them: part by part, each as it is arranged. */
-export function arrangedPlaces(
-  chart: Chart,
-  arrangement: Arrangement,
-  reduced: ReadonlyMap<AccountId, AccountId> = reducedAccounts(chart),
-): ArrangedPlaces {
+export function arrangedPlaces(chart: Chart, arrangement: Arrangement): ArrangedPlaces {
+  return placesIn(chart)(arrangement);
+}
+
+const placesIn = onceFor((chart: Chart) => onceFor((arrangement: Arrangement) => drawnPlaces(chart, arrangement)));
+
+function drawnPlaces(chart: Chart, arrangement: Arrangement): ArrangedPlaces {
   const placeOf = new Map<AccountId, number>();
   const groupOf = new Map<AccountId, AccountGroup>();
   for (const classification of keysOf(CLASSIFICATIONS))
-    for (const item of arrangedItems(chart, arrangement, classification, reduced)) {
+    for (const item of arrangedItems(chart, arrangement, classification)) {
       for (const id of accountsOfItem(item)) {
         placeOf.set(id, placeOf.size);
         if ('group' in item) groupOf.set(id, item.group);

@@ -39,6 +39,7 @@ export function temporaryParts(
     contributions: new Map<ComponentKey, Minor>(),
     withdrawals: new Map<ComponentKey, Minor>(),
   };
+  if (flows.length === 0) return parts;
   const direct = new Map(rules.directTo.map((rule) => [rule.account, rule]));
   let result = ZERO;
   for (const flow of flows) {

@@ -1,5 +1,5 @@
 import { keyedBy } from '../keyed/keyed.js';
-import { isPermanentEquity, isTemporary, type Account } from '../accounts/account.js';
+import { isPermanentEquity, isTemporary, type Account, type AccountId } from '../accounts/account.js';
 import { accountIn, type Chart } from '../accounts/chart.js';
 import { closingRules, type ClosingRules } from '../periods/closing-rules.js';
 import type { Sharer } from '../periods/closing-targets.js';
@@ -93,15 +93,17 @@ export function equityStatement(chart: Chart, kind: OrganisationKind, flows: Equ
   addTo(sums['opening-equity'], EARLIER_RESULTS, unclosed(chart, flows.base));
 
   const today = closingRules(chart, kind, []);
-  let before = [...flows.base];
+  const left = new Map<AccountId, Minor>();
+  addTemporary(left, chart, flows.base);
   flows.years.forEach((year, index) => {
-    const all = [...year.lead, ...year.span];
-    before = [...before, ...all];
+    const all = year.lead.length === 0 ? year.span : [...year.lead, ...year.span];
+    addTemporary(left, chart, all);
     const isLast = index === flows.years.length - 1;
-    const isClosed = isAllZero(chart, before) && all.some(({ stage }) => stage === 'closing');
+    const isZero = [...left.values()].every((amount) => amount === 0);
+    const isClosed = isZero && all.some(({ stage }) => stage === 'closing');
     const rules = year.rules ?? today;
-    const isShared = (isLast && !year.isBroughtForward) || isAllZero(chart, before);
-    addYear(sums, chart, rules, year, isShared);
+    const isShared = (isLast && !year.isBroughtForward) || isZero;
+    addYear(sums, chart, rules, year, all, isShared);
     if (isClosed)
       addDifferences(
         sums.transfers,
@@ -114,8 +116,15 @@ export function equityStatement(chart: Chart, kind: OrganisationKind, flows: Equ
   return laidOut(sums, chart, kind);
 }
 
-/** Adds the lead of a year to the opening and its span to the rows. */
-function addYear(sums: Sums, chart: Chart, rules: ClosingRules, year: YearFlows, isShared: boolean): void {
+/** Adds the lead of a year to the opening and its span to the rows. @param all both */
+function addYear(
+  sums: Sums,
+  chart: Chart,
+  rules: ClosingRules,
+  year: YearFlows,
+  all: readonly LedgerFlow[],
+  isShared: boolean,
+): void {
   const counts = (flow: LedgerFlow): boolean => !isShared || flow.stage !== 'closing';
   addLedger(sums['opening-equity'], chart, year.lead, counts);
   for (const flow of year.span.filter(counts)) {
@@ -130,7 +139,7 @@ function addYear(sums: Sums, chart: Chart, rules: ClosingRules, year: YearFlows,
   }
   const to = isShared ? undefined : EARLIER_RESULTS;
   const lead = temporaryParts(chart, rules, year.lead, to, year.sharers?.lead);
-  const whole = temporaryParts(chart, rules, [...year.lead, ...year.span], to, year.sharers?.whole);
+  const whole = temporaryParts(chart, rules, all, to, year.sharers?.whole);
   const rows = { result: 'net-result', contributions: 'contributions', withdrawals: 'withdrawals' } as const;
   for (const part of ['result', 'contributions', 'withdrawals'] as const) {
     for (const [key, amount] of lead[part]) {
@@ -179,8 +188,11 @@ function unclosed(chart: Chart, flows: readonly LedgerFlow[]): Minor {
   );
 }
 
-function isAllZero(chart: Chart, flows: readonly LedgerFlow[]): boolean {
-  return [...sumByAccount(flows)].every(([id, amount]) => amount === 0 || !isTemporary(accountIn(chart, id)));
+/** Adds flows to what is left on each temporary account. */
+function addTemporary(left: Map<AccountId, Minor>, chart: Chart, flows: readonly LedgerFlow[]): void {
+  for (const { account, amount } of flows) {
+    if (isTemporary(accountIn(chart, account))) left.set(account, minor((left.get(account) ?? 0) + amount));
+  }
 }
 
 function laidOut(sums: Sums, chart: Chart, kind: OrganisationKind): EquityStatement {

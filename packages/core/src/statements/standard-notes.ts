@@ -140,7 +140,7 @@ const TAKEN_OFF = ['Depreciation', 'At the beginning', 'Charge', 'On disposals',
 function assetColumns(chart: Chart, arrangement: Arrangement): Map<AccountId, { key: string; label: string }> {
   const reduced = reducedAccounts(chart);
   const columns = new Map<AccountId, { key: string; label: string }>();
-  const items = arrangedItems(chart, arrangement, 'non-current-assets', reduced);
+  const items = arrangedItems(chart, arrangement, 'non-current-assets');
   for (const item of items) {
     for (const id of accountsOfItem(item)) {
       const whole = reduced.get(id) ?? id;

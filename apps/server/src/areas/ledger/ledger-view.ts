@@ -1,6 +1,6 @@
 import { addDays, type CivilDate, dayBefore, isCivilDate, problem, type TrialBalanceFlows } from '@just-ledger/core';
-import { sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { yearStart } from '../organisations/report-dates.js';
@@ -52,16 +52,20 @@ export function closingsWithin(
   to: CivilDate,
   isPosted = false,
 ): CivilDate[] {
-  return db
-    .all<{ date: CivilDate }>(
-      sql`SELECT DISTINCT e.date AS date FROM entry AS e
-      WHERE e.organisation = ${organisation} AND e.kind = 'closing' AND e.date BETWEEN ${from} AND ${to}
-        AND (${isPosted ? 1 : 0} = 0 OR e.source = 'closing')
-        AND e.place <= ${knownTo} AND NOT EXISTS (SELECT 1 FROM entry AS r
-          WHERE r.organisation = e.organisation AND r.reverses = e.place AND r.place <= ${knownTo}) ORDER BY e.date`,
-    )
-    .map(({ date }) => date);
+  return closingDays(db).all({ organisation, from, to, isPosted: isPosted ? 1 : 0, knownTo });
 }
+
+const closingDays = oncePerConnection(({ $client }) =>
+  $client
+    .prepare<[Readonly<Record<string, string | number>>], CivilDate>(
+      `SELECT DISTINCT e.date FROM entry AS e
+      WHERE e.organisation = :organisation AND e.kind = 'closing' AND e.date BETWEEN :from AND :to
+        AND (:isPosted = 0 OR e.source = 'closing')
+        AND e.place <= :knownTo AND NOT EXISTS (SELECT 1 FROM entry AS r
+          WHERE r.organisation = e.organisation AND r.reverses = e.place AND r.place <= :knownTo) ORDER BY e.date`,
+    )
+    .pluck(),
+);
 
 /** A span within a fiscal year, cut after each of its closings: what was closed by itself is shared out by itself. */
 export function cutAtClosings(

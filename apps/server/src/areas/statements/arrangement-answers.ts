@@ -37,13 +37,13 @@ export function arrangementAnswer(
       ...arrangedParts(arrangement, classificationsOf('liability')),
     ],
     parts: keysOf(CLASSIFICATIONS).flatMap((classification) => {
-      const items = arrangedItems(chart, arrangement, classification, reduced).map((item) =>
+      const items = arrangedItems(chart, arrangement, classification).map((item) =>
         'group' in item
           ? { group: { ...item.group, accounts: item.group.accounts.map(named) } }
           : { account: named(item.account) },
       );
       if (items.length === 0) return [];
-      const usual = arrangedItems(chart, USUAL_ARRANGEMENT, classification, reduced)
+      const usual = arrangedItems(chart, USUAL_ARRANGEMENT, classification)
         .flatMap(accountsOfItem)
         .map((id) => accountIn(chart, id).number);
       return [{ classification, isArranged: arrangement.parts[classification] !== undefined, items, usual }];

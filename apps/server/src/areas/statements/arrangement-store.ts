@@ -1,6 +1,7 @@
 import { type Arrangement, USUAL_ARRANGEMENT } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { arrangement } from '../../platform/database/schema.js';
 
 /** How an organisation arranges its statements. */
@@ -10,5 +11,7 @@ export function arrangementOf(db: Db, organisation: number): Arrangement {
 
 /** The arrangement as it is kept, with its version; undefined where nothing was ever arranged. */
 export function keptArrangement(db: Db, organisation: number) {
-  return db.select().from(arrangement).where(eq(arrangement.organisation, organisation)).get();
+  return keptUntilCommit(db, `arrangement ${organisation}`, () =>
+    db.select().from(arrangement).where(eq(arrangement.organisation, organisation)).get(),
+  );
 }
