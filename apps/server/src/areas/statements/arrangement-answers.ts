@@ -13,7 +13,6 @@ import {
   LOSS,
   type OrganisationKind,
   type Particulars,
-  reducedAccounts,
   statementTerms,
   USUAL_ARRANGEMENT,
 } from '@just-ledger/core';
@@ -25,7 +24,6 @@ export function arrangementAnswer(
   arrangement: Arrangement,
   version: number,
 ): ArrangementResponse {
-  const reduced = reducedAccounts(chart);
   const named = (id: AccountId) => {
     const { number, name, contra } = accountIn(chart, id);
     return { number, name, contra };
