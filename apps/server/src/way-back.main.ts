@@ -4,7 +4,7 @@ import { parseArgs } from 'node:util';
 import { offerPasswordReset } from './areas/people/people-commands.js';
 import { clockFor } from './platform/database/clock.js';
 import { booksFile } from './platform/database/connection.js';
-import { newLink } from './platform/sessions/link.js';
+import { linkTo, newToken } from './platform/sessions/link.js';
 import { removeDevice } from './platform/sessions/device-commands.js';
 import { removePasskeysOf } from './platform/sessions/passkey-commands.js';
 import { personOfEmail } from './platform/sessions/session-store.js';
@@ -27,16 +27,17 @@ if (!person) {
   console.error(`Nobody signs in to the books of ${folder} as ${email}.`);
   process.exit(1);
 }
-const way = newLink('new-password');
+const { token, tokenHash } = newToken();
+const link = linkTo('new-password', token);
 context.transact(() => {
-  offerPasswordReset(context, { personId: person.id, tokenHash: way.tokenHash });
+  offerPasswordReset(context, { personId: person.id, tokenHash });
   if (values['without-device']) {
     removeDevice(context, { personId: person.id });
     removePasskeysOf(context, person.id);
   }
 });
 context.db.$client.close();
-const address = settings.origin === undefined ? `the address of the books, with ${way.link} after it,` : way.link;
+const address = settings.origin === undefined ? `the address of the books, with ${link} after it,` : link;
 console.log(`Open ${address} within a day, and choose a new password for ${person.email}.`);
 if (values['without-device'])
   console.log('No code of a device is asked for any more, and no passkey opens anything.');

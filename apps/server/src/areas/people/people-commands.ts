@@ -4,14 +4,14 @@ import { and, eq, isNull, lt, sql } from 'drizzle-orm';
 import { invitation, membership, passwordReset, person, session } from '../../platform/database/schema.js';
 import { writeMessage } from '../../platform/outbox/outbox-store.js';
 import { assertVersion, notFound, Refusal } from '../../platform/problems/refusal.js';
-import { newLink } from '../../platform/sessions/link.js';
+import { newToken } from '../../platform/sessions/link.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { personOfEmail } from '../../platform/sessions/session-store.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { recordChange } from '../audit-trail/record-change.js';
 import { organisationOf, roleOf } from '../organisations/organisation-store.js';
-import { invitationOfToken, outboxOf, versionOfRole } from './people-store.js';
+import { invitationOfToken, type LinkOfMessage, outboxOf, versionOfRole } from './people-store.js';
 
 const INVITED_FOR = 14 * 24 * 60 * 60 * 1000;
 const RESET_FOR = 24 * 60 * 60 * 1000;
@@ -42,7 +42,7 @@ export const invite = defineCommand(
         organisation: actor.organisation,
         email,
         role,
-        tokenHash: newLink('invitation').tokenHash,
+        tokenHash: newToken().tokenHash,
         invitedBy: actor.person,
         createdAt: new Date(now).toISOString(),
         expiresAt: new Date(now + INVITED_FOR).toISOString(),
@@ -159,13 +159,14 @@ export const removePerson = defineCommand(
  * Makes the link that a message is about: it leads there from now on, and none that was made before.
  *
  * @param tokenHash the hash of its token, which is all that is kept of it
+ * @returns where it leads, and until when
  */
 export const makeLink = defineCommand(
   'makeLink',
   (
     context: WriteContext,
     { id, tokenHash, version, ...actor }: Actor & { id: number; tokenHash: string; version: number },
-  ): void => {
+  ): LinkOfMessage => {
     const { db } = context;
     const message = outboxOf(db, actor.organisation, actor.person).find((kept) => kept.id === id);
     if (!message) throw notFound('message');
@@ -190,6 +191,7 @@ export const makeLink = defineCommand(
       const title = nameOf(context, object);
       recordChange(context, { ...actor, subject: 'person', object, title, before, after });
     }
+    return message.link;
   },
 );
 
@@ -209,7 +211,7 @@ export const offerPasswordReset = defineCommand(
       .run();
     db.insert(passwordReset)
       .values({
-        tokenHash: tokenHash ?? newLink('new-password').tokenHash,
+        tokenHash: tokenHash ?? newToken().tokenHash,
         linkMadeAt: tokenHash === undefined ? null : new Date(now).toISOString(),
         person: personId,
         createdAt: new Date(now).toISOString(),

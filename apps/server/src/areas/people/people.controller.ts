@@ -11,7 +11,7 @@ import {
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
 import { tryMessageAgain } from '../../platform/outbox/outbox-commands.js';
 import { OutboxKeeper } from '../../platform/outbox/outbox-keeper.js';
-import { newLink } from '../../platform/sessions/link.js';
+import { linkTo, newToken } from '../../platform/sessions/link.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
@@ -92,10 +92,9 @@ export class PeopleController {
     @Param('id', ParseIntPipe) id: number,
     @Body() { version }: LookedAt,
   ): Promise<MadeLinkResponse> {
-    const message = outboxOf(this.reader.db, by.organisation, by.person).find((kept) => kept.id === id);
-    const { link, tokenHash } = newLink(message?.link?.leadsTo ?? 'invitation');
-    await this.writer.run(makeLink, { ...by, id, tokenHash, version });
-    return { link, expiresAt: message?.link?.expiresAt ?? '' };
+    const { token, tokenHash } = newToken();
+    const { leadsTo, expiresAt } = await this.writer.run(makeLink, { ...by, id, tokenHash, version });
+    return { link: linkTo(leadsTo, token), expiresAt };
   }
 
   /** Tries a message again that waits, or was refused. */
