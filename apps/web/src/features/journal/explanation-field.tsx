@@ -32,6 +32,7 @@ export function ExplanationField({
       disableClearable
       forcePopupIcon={false}
       options={patterns}
+      value="" // nothing stays chosen, so that the same pattern can be taken again
       inputValue={value}
       filterOptions={(_, { inputValue }) => (inputValue.trim() === '' ? [...patterns] : offered(inputValue))}
       getOptionLabel={(pattern) => (typeof pattern === 'string' ? pattern : pattern.name)}
