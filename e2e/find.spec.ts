@@ -48,3 +48,28 @@ test('anything is found by one key and opens on either sheet; what was opened is
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Aged balances' })).toBeVisible();
 });
+
+test('a paper is found by what is written in it, with the words around, and opens beside', async ({
+  own: { page, open },
+}) => {
+  await open('record/papers');
+  await page.getByLabel('Papers to attach').setInputFiles({
+    name: 'scan0012.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from('Marsh Engineering\nBearing of the bottling line, replaced: 142.00\n'),
+  });
+  await expect(page.getByText('scan0012.txt').first()).toBeVisible();
+  const item = page.getByRole('option', { name: /scan0012/ });
+  // it is read after it was kept: asked again until it was
+  await expect(async () => {
+    await page.keyboard.press('Escape');
+    await page.locator('body').press('f');
+    await page.getByRole('combobox', { name: 'Find' }).fill('bottling bearing');
+    await expect(item).toBeVisible({ timeout: 2_000 });
+  }).toPass();
+  await expect(item).toContainText('Marsh Engineering Bearing of the bottling line, replaced: 142.00');
+  await expect(item.locator('mark').first()).toHaveText('Bearing');
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await page.keyboard.press('Shift+Enter');
+  await expect(page.getByText('Bearing of the bottling line')).toBeVisible();
+});

@@ -10,6 +10,7 @@ const APART = [
   'better-sqlite3',
   '@node-rs/argon2',
   'pino',
+  'pdfjs-dist',
   'pdfkit',
   'pdfmake',
   'exceljs',

@@ -17,7 +17,7 @@ import { messageOf } from './platform/problems/message-of.js';
 import { codeOf, isDiscFull, isNotWritable } from './platform/problems/told-error.js';
 import { createUnattendedOwner } from './platform/sessions/unattended-owner.js';
 import { settings } from './platform/settings.js';
-import { derivations } from './composition/derivations.js';
+import { keptBeside } from './composition/derivations.js';
 import { createServer } from './composition/server.js';
 
 /** Says what was committed before and is not in the books any more; it goes on to be told by the proofs. */
@@ -80,7 +80,7 @@ try {
   assertNoneMissing(folder);
   assertWritable(folder);
   clearPassingFiles(folder);
-  beginEpoch(prepareDerived(folder, derivations));
+  beginEpoch(prepareDerived(folder, keptBeside));
   await prepareBooks(folder);
   reviewLastCommits(folder);
   await createUnattendedOwner();

@@ -67,6 +67,20 @@ describe('a worker', () => {
     expect(await taskWorker.run(say, 'on')).toBe('said on');
     await taskWorker.end();
   });
+  test('ends with a task that takes too long, and begins anew with the next', async () => {
+    const deaths: string[] = [];
+    const taskWorker = new TaskWorker<unknown>(
+      script,
+      {},
+      { isBegunAnew: true, onDeath: ({ message }) => deaths.push(message) },
+    );
+    expect(await taskWorker.runWithin(PATIENT, say, 'in time')).toBe('said in time');
+    const late = taskWorker.runWithin(20, wait, new SharedArrayBuffer(4));
+    await expect(late).rejects.toMatchObject({ status: 503, problems: [{ code: 'thread-ended' }] });
+    expect(await taskWorker.run(say, 'on')).toBe('said on');
+    expect(deaths).toEqual(['worker ended with code 1']);
+    await taskWorker.end();
+  });
   test('tells a failure with its code, and goes on', async () => {
     const taskWorker = worker();
     await expect(taskWorker.run(fail, null)).rejects.toMatchObject({ message: 'broken', code: 'SQLITE_FULL' });

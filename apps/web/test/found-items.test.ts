@@ -24,7 +24,7 @@ const ANSWER: FindResponse = {
   entries: [entry('2026-0002', 'By the ferry')],
   entryCount: 29,
   ofAmount: [entry('2026-0002', 'By the ferry'), entry('2026-0001', 'Rent')],
-  papers: [{ id: 9, name: 'ferry.pdf', entry: null }],
+  papers: [{ id: 9, name: 'ferry.pdf', entry: null, excerpt: 'the hours of the ferry' }],
   patterns: [{ id: 1, name: 'Ferry toll' }],
   drafts: [{ id: 2, date: '2026-03-04', explanation: 'Ferry ticket' }],
 };
@@ -71,6 +71,14 @@ test('whom something is owed to or by leads to a statement of account, others to
     screen: 'contacts',
     params: { contact: '4' },
   });
+});
+
+test('what is written in a paper around what is looked for is shown, and not remembered', () => {
+  const paper = foundItems('ferry', found(), []).find(({ key }) => key === 'paper 9');
+  if (!paper) throw new Error('not found');
+  expect(paper.excerpt).toBe('the hours of the ferry');
+  rememberOpened('wren', 3, paper);
+  expect(openedLately('wren', 3)).toEqual([expect.not.objectContaining({ excerpt: expect.anything() })]);
 });
 
 test('a date leads to the journal of that day', () => {

@@ -19,6 +19,7 @@ export * from './archives/archive-files.js';
 export * from './archives/archive-manifest.js';
 export type { JsonSchema } from './archives/json-schema.js';
 export * from './assets/depreciation.js';
+export * from './attachments/paper-excerpt.js';
 export * from './attachments/paper-type.js';
 export * from './audit-trail/canonical-json.js';
 export * from './audit-trail/seal.js';

@@ -50,6 +50,7 @@ import { HealthController } from './health.controller.js';
       reader: new URL('./reader.worker.js', import.meta.url),
       files: new URL('./files.worker.js', import.meta.url),
       deriver: new URL('./deriver.worker.js', import.meta.url),
+      papers: new URL('./papers.worker.js', import.meta.url),
     }),
     ScheduleModule.forRoot(),
     SessionsModule,

@@ -1,3 +1,4 @@
+import { paperWords } from '../areas/attachments/paper-words.js';
 import { accountLines } from '../areas/accounts/account-lines.js';
 import { contactLines } from '../areas/contacts/contact-lines.js';
 import { contactSums } from '../areas/open-items/contact-sums.js';
@@ -6,7 +7,7 @@ import { entrySums } from '../areas/journal/entry-sums.js';
 import { journalIndex } from '../areas/journal/journal-index.js';
 import { entryCounts } from '../areas/periods/entry-counts.js';
 import { rawSums } from '../areas/proofs/raw-sums.js';
-import type { Derivation } from '../platform/derived/derivation.js';
+import type { Derivation, KeptBeside } from '../platform/derived/derivation.js';
 
 /** Everything that is derived from entries and kept beside the books. */
 export const derivations: readonly Derivation[] = [
@@ -19,3 +20,6 @@ export const derivations: readonly Derivation[] = [
   entrySums,
   journalIndex,
 ];
+
+/** Everything that is kept beside the books, of entries and of papers. */
+export const keptBeside: readonly (Derivation | KeptBeside)[] = [...derivations, paperWords];

@@ -27,12 +27,15 @@ export class HealthController {
 
   @Get()
   async health(): Promise<HealthResponse> {
-    const [writer, reader, reviews, batches, files, printing] = await Promise.all(
-      [this.writer, this.readers, this.reviewer, this.batchReader, this.importer, this.printer].map((thread) =>
-        thread.status(),
-      ),
-    );
-    const threads = { writer, reader, reviews, batches, files, printing } as HealthResponse['threads'];
+    const [writer, reader, reviews, batches, files, printing] = await Promise.all([
+      this.writer.status(),
+      this.readers.status(),
+      this.reviewer.status(),
+      this.batchReader.status(),
+      this.importer.status(),
+      this.printer.status(),
+    ]);
+    const threads = { writer, reader, reviews, batches, files, printing };
     const books = this.canRead() ? 'readable' : 'unreadable';
     const isUp = Object.values(threads).every(({ state }) => state !== 'ended');
     return { ready: isUp && books === 'readable', books, threads };

@@ -68,7 +68,7 @@ export async function createServer(): Promise<NestFastifyApplication> {
   await fastify.register(fastifyCompress, { threshold: 1024, encodings: ['br', 'gzip'] });
   await fastify.register(fastifyCookie);
   fastify.addContentTypeParser(['application/octet-stream', 'text/csv'], (request, payload, done) => {
-    const { takesFile } = request.routeOptions.config as RouteConfig;
+    const { takesFile } = request.routeOptions.config;
     const isTaken = takesFile !== undefined && request.headers['content-type']?.startsWith(takesFile);
     if (isTaken) done(null, payload);
     else done(otherBody(takesFile ?? 'application/json'));

@@ -14,11 +14,13 @@ export interface FoundContactResponse {
   roles: string[];
 }
 
-/** A paper that was found by its name, with the number of the entry that it belongs to. */
+/** A paper that was found by its name or by what is written in it, with the number of the entry that it belongs to. */
 export interface FoundPaperResponse {
   id: number;
   name: string;
   entry: string | null;
+  /** What is written around the first word that its name does not have; null where its name has them all. */
+  excerpt: string | null;
 }
 
 /** A draft that was found by its explanation. */

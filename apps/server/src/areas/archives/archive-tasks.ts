@@ -112,7 +112,7 @@ export const rehearseArchive = defineFileTask(
 );
 
 /** What archives are written in, by their ids. */
-const turns = new Map<string, Generator<ArchiveTurn>>();
+const turns = new Map<string, Generator<ArchiveTurn, undefined>>();
 
 /** The next turn of an archive, from where its books are with the first; nothing after the last. */
 export const nextArchiveTurn = defineFileTask(
@@ -120,8 +120,7 @@ export const nextArchiveTurn = defineFileTask(
   (_: Db, { id, from }: { id: string; from: { file: string; records: number } }): ArchiveTurn | undefined => {
     const waiting = turns.get(id) ?? turnsOf(found(id).files, from);
     turns.set(id, waiting);
-    const { value } = waiting.next() as IteratorResult<ArchiveTurn, undefined>;
-    return value;
+    return waiting.next().value;
   },
 );
 

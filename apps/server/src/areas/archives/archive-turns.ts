@@ -32,7 +32,7 @@ export function* turnsOf(
   files: ArchiveBytes,
   from: { readonly file: string; readonly records: number },
   most = TURN_LINES,
-): Generator<ArchiveTurn> {
+): Generator<ArchiveTurn, undefined> {
   const order: ArchiveFile[] = ['entries', ...TABLES_AFTER_ENTRIES];
   for (const file of order.slice(order.findIndex((name) => name === from.file))) {
     const skipped = file === from.file ? from.records : 0;

@@ -29,6 +29,7 @@ import {
   keepAttachment,
 } from './attachment-commands.js';
 import { attachmentById, attachmentFile, attachments } from './attachment-readings.js';
+import { PaperReading } from './paper-reading.js';
 import { receivePaper } from './receive-paper.js';
 
 /** Papers: kept, shown, attached to entries. */
@@ -37,6 +38,7 @@ export class AttachmentsController {
   constructor(
     private readonly readers: Readers,
     private readonly writer: Writer,
+    private readonly reading: PaperReading,
   ) {}
 
   @Get('attachments')
@@ -57,7 +59,9 @@ export class AttachmentsController {
     }
     if (!isPlainText(name, 255)) throw unprocessable('text', 'name', 'A name is up to 255 characters on one line.');
     const paper = await receivePaper(settings.folder, body, name);
-    return this.writer.run(keepAttachment, { ...by, paper });
+    const kept = await this.writer.run(keepAttachment, { ...by, paper });
+    this.reading.catchUp();
+    return kept;
   }
 
   @Get('attachments/:id')

@@ -87,9 +87,9 @@ export function nextEvents(
   const organisation = Number(id);
   const moments = MOMENTS[name];
   if (moments === undefined) {
-    const statement = db.$client.prepare<[number, number, number], TrailEvent>(ENTRIES);
+    const statement = db.$client.prepare<[number, number, number], TrailEvent & { readonly key: number }>(ENTRIES);
     const events = statement.all(organisation, typeof position === 'number' ? position : 0, most);
-    return { events, position: (events.at(-1)?.key as number | undefined) ?? position };
+    return { events, position: events.at(-1)?.key ?? position };
   }
   const { since, known } = typeof position === 'object' ? position : { since: '', known: [] };
   const read = new Set(known);

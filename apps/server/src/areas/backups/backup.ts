@@ -9,6 +9,7 @@ import { endsBeside, type KeptEnd, momentOfBackup, noteRestored } from '../../pl
 import { syncFile, writeDurably } from '../../platform/database/write-durably.js';
 import { copyKeptFile, keptFilesFolder } from '../../platform/files/kept-files.js';
 import { clearPassingFiles } from '../../platform/files/passing-files.js';
+import { codeOf } from '../../platform/problems/told-error.js';
 
 /** A copy of the books in a folder of its own, named by the moment at which it was begun. */
 export interface Backup {
@@ -75,7 +76,7 @@ function takeName(into: string, moment: string): string {
       mkdirSync(join(into, `${name}.unfinished`), { mode: 0o700 });
       return name;
     } catch (error) {
-      if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
+      if (codeOf(error) !== 'EEXIST') throw error;
     }
   }
 }

@@ -1,10 +1,18 @@
 import type { FindQuery, FindResponse, FoundContactResponse, FoundPaperResponse } from '@just-ledger/contract';
-import { bestMatches, entryNumber, formatAmount, safeParseAmount, searchWords } from '@just-ledger/core';
+import {
+  bestMatches,
+  entryNumber,
+  formatAmount,
+  paperExcerpt,
+  safeParseAmount,
+  searchWords,
+} from '@just-ledger/core';
 import { and, eq, isNull, ne } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { keptUntilCommit, keptWhile } from '../../platform/database/kept-reading.js';
 import { contact, draft, pattern } from '../../platform/database/schema.js';
 import { defineReport } from '../../platform/threads/report.js';
+import { keptText, papersWithin } from '../attachments/paper-words.js';
 import { journalPage } from '../journal/journal-page.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 
@@ -56,9 +64,11 @@ function entriesOfAmount(db: Db, books: Organisation, text: string): FindRespons
   return journalPage(db, books, { amount: formatAmount(read.amount, books.baseCurrency), limit: MOST }).entries;
 }
 
-/** Papers whose names have a word that begins with each word. The latest come first. */
+/** Papers that have a word that begins with each word, in their names or within. The latest come first. */
 function papersWith(db: Db, organisation: number, text: string): FoundPaperResponse[] {
-  const words = searchWords(text);
+  const words = searchWords(text).map((word) => ({ word, within: papersWithin(db, organisation, word) }));
+  const hasInName = ({ words: named }: NamedPaper, word: string): boolean =>
+    named.some((other) => other.startsWith(word));
   const isDiscarded = db.$client
     .prepare<[number, number], number>(
       'SELECT discarded_at IS NOT NULL FROM attachment WHERE organisation = ? AND id = ?',
@@ -66,7 +76,7 @@ function papersWith(db: Db, organisation: number, text: string): FoundPaperRespo
     .pluck();
   const found: NamedPaper[] = [];
   for (const paper of namedPapers(db, organisation)) {
-    const isIt = words.every((word) => paper.words.some((other) => other.startsWith(word)));
+    const isIt = words.every(({ word, within }) => within.has(paper.id) || hasInName(paper, word));
     if (isIt && !isDiscarded.get(organisation, paper.id)) found.push(paper);
     if (found.length === MOST) break;
   }
@@ -74,9 +84,16 @@ function papersWith(db: Db, organisation: number, text: string): FoundPaperRespo
     `SELECT e.year, e.number FROM entry_attachment AS a JOIN entry AS e ON e.organisation = a.organisation AND e.place = a.entry
     WHERE a.organisation = ? AND a.attachment = ? AND a.removed_at IS NULL ORDER BY a.entry DESC LIMIT 1`,
   );
-  return found.map(({ id, name }) => {
+  return found.map((paper) => {
+    const { id, name } = paper;
     const entry = entryOf.get(organisation, id);
-    return { id, name, entry: entry ? entryNumber(entry.year, entry.number) : null };
+    const unnamed = words.flatMap(({ word }) => (hasInName(paper, word) ? [] : [word]));
+    return {
+      id,
+      name,
+      entry: entry ? entryNumber(entry.year, entry.number) : null,
+      excerpt: unnamed.length === 0 ? null : (paperExcerpt(keptText(db, organisation, id), unnamed) ?? null),
+    };
   });
 }
 

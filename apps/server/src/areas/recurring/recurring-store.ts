@@ -91,8 +91,8 @@ function inForce(versions: readonly VersionRow[]): (ScheduleVersion & { readonly
 
 /** The version that makes a date. */
 export function versionOf(journal: RecurringJournal, { version }: Occurrence): VersionRow {
-  const { place } = (journal.dates.versions[version] ?? { place: 0 }) as { place: number };
-  const found = journal.versions.find((version) => version.place === place);
+  const meant = inForce(journal.versions)[version];
+  const found = journal.versions.find((candidate) => candidate.place === meant?.place);
   if (!found) throw new Error(`Recurring journal ${journal.row.id} has a date without a version.`);
   return found;
 }

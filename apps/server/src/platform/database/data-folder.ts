@@ -1,6 +1,7 @@
 import Database from 'better-sqlite3';
 import { chmodSync, closeSync, existsSync, mkdirSync, openSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import { codeOf } from '../problems/told-error.js';
 import { booksFile } from './connection.js';
 
 /** Kept here for as long as the process lives: a lock that nobody refers to would be collected, and let go. */
@@ -57,7 +58,7 @@ export function keepPrivate(folder: string): void {
     }
   } catch (error) {
     // a folder that somebody else owns and lends us is theirs to close
-    if ((error as NodeJS.ErrnoException).code !== 'EPERM') throw error;
+    if (codeOf(error) !== 'EPERM') throw error;
   }
 }
 

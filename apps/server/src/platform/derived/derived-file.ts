@@ -3,7 +3,7 @@ import { existsSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { booksFile, type Db } from '../database/connection.js';
 import { oncePerConnection } from '../database/once-per-connection.js';
-import type { Derivation, DerivedFile } from './derivation.js';
+import type { Derivation, DerivedFile, KeptBeside } from './derivation.js';
 
 /** The log of the file stays below this when it can, in bytes. */
 const LOG_LIMIT = 64 * 1024 * 1024;
@@ -21,7 +21,7 @@ function derivedFile(folder: string): string {
  *
  * @returns the epoch that begins or goes on: what was derived in another is made anew
  */
-export function prepareDerived(folder: string, derivations: readonly Derivation[]): number {
+export function prepareDerived(folder: string, derivations: readonly (Derivation | KeptBeside)[]): number {
   const file = openOrBeginAnew(folder);
   file.exec(`CREATE TABLE IF NOT EXISTS derivation (name TEXT PRIMARY KEY, version INTEGER NOT NULL) STRICT;
     CREATE TABLE IF NOT EXISTS derived_to (name TEXT NOT NULL, organisation INTEGER NOT NULL, place INTEGER NOT NULL,
@@ -34,9 +34,10 @@ export function prepareDerived(folder: string, derivations: readonly Derivation[
       .map(({ name, version }) => [name, version]),
   );
   const known = file.prepare<[string], number>('SELECT organisation FROM derived_to WHERE name = ?').pluck();
-  for (const { name, version, tables, forget } of derivations) {
+  for (const derivation of derivations) {
+    const { name, version, tables } = derivation;
     if (versions.get(name) === version) continue;
-    for (const organisation of known.all(name)) forget?.(file, organisation);
+    if ('forget' in derivation) for (const organisation of known.all(name)) derivation.forget?.(file, organisation);
     for (const [table, text] of Object.entries(tables)) file.exec(`DROP TABLE IF EXISTS "${table}"; ${text}`);
     file.prepare('DELETE FROM derived_to WHERE name = ?').run(name);
     file.prepare('INSERT OR REPLACE INTO derivation (name, version) VALUES (?, ?)').run(name, version);

@@ -2,7 +2,7 @@
  * Counts up whenever somebody else than the server has written to the books: what was derived before counts no more.
  * Shared by all threads.
  */
-let shared = new Int32Array(new SharedArrayBuffer(4));
+let shared: Int32Array<SharedArrayBuffer> = new Int32Array(new SharedArrayBuffer(4));
 
 /** Takes the counter that the threads share. */
 export function shareEpoch(buffer: SharedArrayBuffer): void {
@@ -11,7 +11,7 @@ export function shareEpoch(buffer: SharedArrayBuffer): void {
 
 /** The counter, for another thread. */
 export function sharedEpoch(): SharedArrayBuffer {
-  return shared.buffer as SharedArrayBuffer;
+  return shared.buffer;
 }
 
 /** The epoch that is now. */

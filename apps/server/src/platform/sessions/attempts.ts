@@ -70,7 +70,7 @@ function nameOf(person: string): string {
 function networkOf(address: string): string {
   if (!isIPv6(address)) return address;
   const [head = '', tail = ''] = address.split('::');
-  const [first, last] = [head, tail].map((part) => part.split(':').filter(Boolean)) as [string[], string[]];
+  const [first, last] = [head.split(':').filter(Boolean), tail.split(':').filter(Boolean)];
   const missing = address.includes('::') ? Array<string>(Math.max(0, 8 - first.length - last.length)).fill('0') : [];
   return [...first, ...missing, ...last].slice(0, 4).join(':');
 }

@@ -1,16 +1,20 @@
 import { problem } from '@just-ledger/core';
-import type { FastifyReply, FastifyRequest } from 'fastify';
+import type { FastifyContextConfig, FastifyReply, FastifyRequest } from 'fastify';
 import type { FileBody } from '../files/passing-files.js';
 import { Refusal } from '../problems/refusal.js';
 import { assertSameOrigin } from './same-origin.js';
 
-/** What a route may say of itself where it is registered. */
-export interface RouteConfig {
-  /** The page and its parts: what anybody may read, and nobody can change by it. */
-  readonly isPage?: boolean;
-  /** Its body is a file of this kind, taken as it comes in. */
-  readonly takesFile?: FileBody['type'];
+declare module 'fastify' {
+  interface FastifyContextConfig {
+    /** The page and its parts: what anybody may read, and nobody can change by it. */
+    readonly isPage?: boolean;
+    /** Its body is a file of this kind, taken as it comes in. */
+    readonly takesFile?: FileBody['type'];
+  }
 }
+
+/** What a route may say of itself where it is registered. */
+export type RouteConfig = Pick<FastifyContextConfig, 'isPage' | 'takesFile'>;
 
 /** What a route says that takes a file as it comes in. */
 export const TAKES_FILE: RouteConfig = { takesFile: 'application/octet-stream' };
@@ -25,7 +29,7 @@ export const TAKES_CSV: RouteConfig = { takesFile: 'text/csv' };
  */
 export function passGate(request: FastifyRequest, reply: FastifyReply, origin: string | undefined): void {
   assertPlainAddress(request.url);
-  const { isPage } = request.routeOptions.config as RouteConfig;
+  const { isPage } = request.routeOptions.config;
   if (isPage && (request.method === 'GET' || request.method === 'HEAD')) return;
   void reply.header('cache-control', 'no-store');
   assertSameOrigin(request, origin);

@@ -38,7 +38,7 @@ export interface SignedIn {
   readonly role?: MemberRole;
 }
 
-type GuardedRequest = AdmittedRequest & { signedIn?: SignedIn };
+type GuardedRequest = AdmittedRequest & { signedIn?: SignedIn; params: { readonly organisation?: string } };
 
 /** Marks a route that an open page asks for by itself: it is no use of a session. */
 export const AskedByItself = (): ReturnType<typeof SetMetadata> => SetMetadata('asked-by-itself', true);
@@ -68,7 +68,7 @@ export class SessionGuard implements CanActivate {
     if (found.isToBeNoted && !this.reflector.get<boolean>('asked-by-itself', context.getHandler()))
       // where it cannot be noted the next request tries again: nobody's question fails by it
       this.writer.run(noteSessionUsed, { tokenHash: found.tokenHash }).catch(() => undefined);
-    const { organisation } = request.params as { organisation?: string };
+    const { organisation } = request.params;
     request.signedIn =
       organisation === undefined ? { person } : { person, ...this.enter(request, person, organisation) };
     return true;

@@ -87,6 +87,21 @@ export class TaskWorker<Context> {
     return this.ask(task.taskName, args);
   }
 
+  /** Asks for a task that may take so many milliseconds; then the thread is ended. @throws {Refusal} 503 if it took longer */
+  async runWithin<Args, Result>(
+    milliseconds: number,
+    task: Task<Context, Args, Result>,
+    args: Args,
+  ): Promise<Awaited<Result>> {
+    const timer = setTimeout(() => void this.giveUp(), milliseconds);
+    return this.run(task, args).finally(() => clearTimeout(timer));
+  }
+
+  /** Ends the thread with whatever it is doing. */
+  protected async giveUp(): Promise<void> {
+    await this.worker?.terminate();
+  }
+
   /** Asks for a task, and for its result as JSON: it is written by the thread, however much it is. */
   runAsJson<Args>(task: Task<Context, Args, unknown>, args: Args): Promise<Uint8Array> {
     return this.ask(task.taskName, args, true);

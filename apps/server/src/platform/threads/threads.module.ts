@@ -11,6 +11,7 @@ import {
 import { availableParallelism } from 'node:os';
 import { type Clock, clockFor } from '../database/clock.js';
 import { type Db, openForReading } from '../database/connection.js';
+import type { BesideBooks } from '../derived/derivation.js';
 import { noteBooksLeft } from '../derived/derived-file.js';
 import type { Deriving } from '../derived/deriving.js';
 import { currentEpoch } from '../derived/epoch.js';
@@ -29,6 +30,7 @@ export interface ThreadPrograms {
   readonly reader: URL;
   readonly files: URL;
   readonly deriver: URL;
+  readonly papers: URL;
 }
 
 const PROGRAMS = Symbol('programs of the threads');
@@ -169,6 +171,24 @@ export class Printer extends TaskWorker<Db> {
   }
 }
 
+/** So much memory reading a paper may take, in megabytes (2^20 bytes). */
+const PAPER_MEMORY = 512;
+
+/** Reads what is written in papers, which anybody may have made: a thread with little memory, which may be ended at any time. */
+@Injectable()
+export class PaperReader extends TaskWorker<BesideBooks> {
+  constructor(@Inject(PROGRAMS) { papers }: Pick<ThreadPrograms, 'papers'>) {
+    const onDeath = (error: Error): void => logger.warn(`The thread of papers has ended: ${error.message}`);
+    super(papers, threadData(), { isBegunAnew: true, onDeath, megabytes: PAPER_MEMORY });
+  }
+
+  /** Ends at once: what it was reading is read after the next start. */
+  override async end(): Promise<void> {
+    this.isEnding = true;
+    await this.giveUp();
+  }
+}
+
 /**
  * Has the threads ready a while after the start, so that nobody waits for them to begin and they do not keep the start
  * waiting. Ends them with the server, once they have done what they were asked, and notes how the books were left.
@@ -185,6 +205,7 @@ export class LifeOfThreads implements OnApplicationBootstrap, OnApplicationShutd
     importer: Importer,
     printer: Printer,
     private readonly deriver: Deriver,
+    private readonly papers: PaperReader,
     private readonly reader: Reader,
   ) {
     this.threads = [writer, readers, deriver, reviewer, batches, importer, printer];
@@ -197,7 +218,7 @@ export class LifeOfThreads implements OnApplicationBootstrap, OnApplicationShutd
   }
 
   async onApplicationShutdown(): Promise<void> {
-    await Promise.all(this.threads.map((thread) => thread.end()));
+    await Promise.all([...this.threads, this.papers].map((thread) => thread.end()));
     this.reader.db.$client.close();
     noteBooksLeft(settings.folder, currentEpoch());
   }
@@ -209,7 +230,7 @@ export class LifeOfThreads implements OnApplicationBootstrap, OnApplicationShutd
 export class ThreadsModule {
   /** @param programs what each thread runs */
   static running(programs: ThreadPrograms): DynamicModule {
-    const threads = [Deriver, Writer, Readers, Reviewer, BatchReader, Importer, Printer, Reader];
+    const threads = [Deriver, Writer, Readers, Reviewer, BatchReader, Importer, Printer, PaperReader, Reader];
     return {
       module: ThreadsModule,
       providers: [{ provide: PROGRAMS, useValue: programs }, ...threads, LifeOfThreads],

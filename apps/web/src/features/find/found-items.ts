@@ -27,6 +27,8 @@ export interface FoundItem {
   readonly label: string;
   /** What is said beside its name. */
   readonly said?: string;
+  /** What is written in it around what is looked for. */
+  readonly excerpt?: string;
   readonly figure?: string;
   readonly screen: string;
   readonly params?: Readonly<Record<string, string>>;
@@ -155,11 +157,12 @@ function answeredItems(text: string, { answer, currency, ever }: FoundIn): Found
         ]
       : []),
     ...answer.ofAmount.filter(({ number }) => !shownAlready.has(number)).map(entryItem('Amounts')),
-    ...answer.papers.map(({ id, name, entry }): FoundItem => ({
+    ...answer.papers.map(({ id, name, entry, excerpt }): FoundItem => ({
       key: `paper ${id}`,
       group: 'Papers',
       code: entry ?? 'no entry',
       label: name,
+      ...(excerpt !== null && { excerpt }),
       screen: 'papers',
       params: { paper: String(id) },
       isOfferedBeside: true,

@@ -59,6 +59,11 @@ export function FoundList({
                   <span>
                     <Marked text={item.label} words={words} />
                     {item.said && <span className="soft small"> {item.said}</span>}
+                    {item.excerpt && (
+                      <div className="soft small">
+                        <Marked text={item.excerpt} words={words} />
+                      </div>
+                    )}
                   </span>
                   <span className="num">{item.figure}</span>
                 </div>

@@ -18,7 +18,7 @@ export function openedLately(person: string, organisation: number): FoundItem[] 
 
 /** Remembers that something was opened: where it is, not what it looked like. */
 export function rememberOpened(person: string, organisation: number, item: FoundItem): void {
-  const { look: _, figure: __, said: ___, ...kept } = item;
+  const { look: _, figure: __, said: ___, excerpt: ____, ...kept } = item;
   const others = openedLately(person, organisation).filter(({ key }) => key !== item.key);
   try {
     localStorage.setItem(placeOf(person, organisation), JSON.stringify([kept, ...others].slice(0, MOST)));

@@ -148,6 +148,7 @@ export function ArrangementOutline({
       End: () => go(rows.length - 1),
       Escape: () => setMarks([]),
     };
+    const walking = walk[event.key];
     const shifted = { ArrowDown: 1, ArrowUp: -1 }[event.key];
     const run = (act: () => void): void => {
       event.preventDefault();
@@ -175,7 +176,7 @@ export function ArrangementOutline({
         )
       : undefined;
     if (found) run(found.act);
-    else if (walk[event.key]) run(walk[event.key] as () => void);
+    else if (walking) run(walking);
   };
   const written = (outlineRow: OutlineRow, texts: readonly string[]): void => {
     setWriting(undefined);
@@ -256,7 +257,7 @@ export function ArrangementOutline({
                   at={index}
                   row={outlineRow}
                   isFocused={outlineRow === row}
-                  isMarked={marked.includes(outlineRow.key as ArrangedKey)}
+                  isMarked={marked.some((key) => key === outlineRow.key)}
                   writing={outlineRow === row ? writing : undefined}
                   names={names}
                   onFocus={() => setFocus(outlineRow.key)}

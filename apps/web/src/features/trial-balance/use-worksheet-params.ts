@@ -1,4 +1,4 @@
-import { type Headings, HEADINGS, type WorksheetColumn, yearBefore } from '@just-ledger/core';
+import { type Headings, HEADINGS, WORKSHEET_COLUMNS, type WorksheetColumn, yearBefore } from '@just-ledger/core';
 import { useSheetParam } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import { typedDay } from '../../ui/own-ways.js';
@@ -20,7 +20,8 @@ export function useWorksheetParams({ slot }: ScreenProps) {
   const [breakdown = '', value] = within.split(/: ?(.*)/s);
   const isAcross = within !== '' && value === undefined;
   const usual = isAcross || slot === 'beside' ? 'adjusted' : 'unadjusted.adjustments.adjusted';
-  const columns = new Set((chosen || usual).split('.') as WorksheetColumn[]);
+  const asked = (chosen || usual).split('.');
+  const columns = new Set(WORKSHEET_COLUMNS.filter((column) => asked.includes(column)));
   const turnedHeadings = new Set(turned.split(' ').filter(Boolean));
   const headings: Headings = HEADINGS.find((heading) => heading === given) ?? 'none';
   return {
