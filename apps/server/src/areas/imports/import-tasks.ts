@@ -30,6 +30,7 @@ import { layOutEntryTable } from './entries-import-plan.js';
 import { exportRows } from './export-rows.js';
 import { type DatesReadBy, type ImportRow, TOLD_PROBLEMS } from './import-plan.js';
 import { IMPORT_PLANS } from './import-plans.js';
+import { MOST_RATES } from './rate-file.js';
 import { readTable } from './read-table.js';
 import type { Table } from './table.js';
 
@@ -37,6 +38,7 @@ import type { Table } from './table.js';
 const MOST_ROWS_OF: Partial<Record<ImportSubject, number>> = {
   chart: MOST_ACCOUNTS,
   'breakdown-values': MOST_ACCOUNTS,
+  rates: MOST_RATES,
 };
 
 /** So many samples are shown under a heading. */
