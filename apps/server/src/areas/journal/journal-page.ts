@@ -85,13 +85,7 @@ function pageByDate(
   const { counts, isExact } = countsOf(db, books, search, FEW);
   const sum = isExact ? added(counts) : undefined;
   const page = (span: Span, most: number): EntryRow[] =>
-    db
-      .select()
-      .from(entry)
-      .where(and(...within(books.id, span), ...having(search), beyond(cursor)))
-      .orderBy(cursor?.isNewer ? sql`${entry.date}, ${entry.place}` : sql`${entry.date} DESC, ${entry.place} DESC`)
-      .limit(most)
-      .all();
+    rowsByDate(db, cursor, most, ...within(books.id, span), ...having(search));
   const isAny = search.kind === undefined && search.source === undefined && search.standing.conditions.length === 0;
   if (isAny) return { rows: page(search, limit), ...(sum && { sum }) };
   const rows: EntryRow[] = [];
@@ -111,17 +105,11 @@ function pageOfFound(
   cursor: Cursor | undefined,
   limit: number,
 ): Page {
-  const page = (places: readonly number[], month: string | undefined, most: number): EntryRow[] =>
+  const page = (places: readonly number[], span: Span, most: number): EntryRow[] =>
     db
       .select()
       .from(entry)
-      .where(
-        and(
-          ...amongPlaces(books.id, month === undefined ? search : monthWithin(month, search), places),
-          ...having(search),
-          beyond(cursor, sql`+${entry.date}`),
-        ),
-      )
+      .where(and(...amongPlaces(books.id, span, places), ...having(search), beyond(cursor, sql`+${entry.date}`)))
       // sorted after they are found: the order of an index would look through all of it
       .orderBy(
         cursor?.isNewer ? sql`+${entry.date}, +${entry.place}` : sql`+${entry.date} DESC, +${entry.place} DESC`,
@@ -129,13 +117,45 @@ function pageOfFound(
       .limit(most)
       .all();
   const few = found.upTo(FEW);
-  if (few) return { rows: page(few, undefined, limit), sum: sumOfPlaces(db, books.id, search, few, having(search)) };
+  if (few) return { rows: page(few, search, limit), sum: sumOfPlaces(db, books.id, search, few, having(search)) };
   const rows: EntryRow[] = [];
-  for (const month of monthsBeyond(cursor, countEntries(db, books.id, search.from, search.to))) {
-    rows.push(...page(found.inMonth(month), month, limit - rows.length));
+  const counts = countEntries(db, books.id, search.from, search.to);
+  for (const month of monthsBeyond(cursor, counts)) {
+    const places = found.inMonth(month);
+    const most = limit - rows.length;
+    const inMonth = counts.reduce((sum, count) => (count.month === month ? sum + count.entries : sum), 0);
+    // of many in a month a page is soon met by their dates, of few all are looked up
+    const isDense = places.length ** 2 > most * inMonth;
+    const span = monthWithin(month, search);
+    rows.push(...(isDense ? pageAmong(db, books, search, span, places, cursor, most) : page(places, span, most)));
     if (rows.length >= limit) break;
   }
   return { rows };
+}
+
+/** Entries by their dates, of which those of some places are taken. */
+function pageAmong(
+  db: Db,
+  books: Organisation,
+  search: JournalSearch,
+  span: Span,
+  places: readonly number[],
+  cursor: Cursor | undefined,
+  limit: number,
+): EntryRow[] {
+  const isAmong = sql`+${entry.place} IN (SELECT value FROM json_each(${JSON.stringify(places)}))`;
+  return rowsByDate(db, cursor, limit, ...within(books.id, span), isAmong, ...having(search));
+}
+
+/** The first rows that lie beyond a page, in the order of the index of dates. */
+function rowsByDate(db: Db, cursor: Cursor | undefined, limit: number, ...conditions: readonly SQL[]): EntryRow[] {
+  return db
+    .select()
+    .from(entry)
+    .where(and(...conditions, beyond(cursor)))
+    .orderBy(cursor?.isNewer ? sql`${entry.date}, ${entry.place}` : sql`${entry.date} DESC, ${entry.place} DESC`)
+    .limit(limit)
+    .all();
 }
 
 /** The months of some counts in the order in which they are looked through, from the one in which the other page ended. */
