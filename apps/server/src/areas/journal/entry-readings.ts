@@ -12,7 +12,9 @@ import { relatedEntries } from './related-entries.js';
 import { saidSentences } from './said-sentences.js';
 
 /** A page of the journal. */
-export const journal = defineReport('journal', journalPage);
+export const journal = defineReport('journal', (db: Db, books: Organisation, query: EntriesQuery) =>
+  journalPage(db, books, query),
+);
 
 /** How many entries of the journal match, and what they come to. */
 export const journalTotals = defineReport('journalTotals', journalSums);

@@ -18,7 +18,7 @@ export type Found = Pick<JournalFinder, 'upTo' | 'all' | 'inMonth'> & {
 };
 
 /** What a search has to look up by its place, if it has. */
-export function foundIn(db: Db, organisation: number, search: JournalSearch): Found | undefined {
+export function foundIn(db: Db, organisation: number, search: JournalSearch, most = FEW): Found | undefined {
   if (search.terms.length > 0) {
     const finder = new JournalFinder(db, organisation, search);
     return {
@@ -31,13 +31,13 @@ export function foundIn(db: Db, organisation: number, search: JournalSearch): Fo
   const { among } = search.standing;
   if (!among) return undefined;
   // what is meant lies among a few: these are looked at and no others; of many the latest are soon met by their dates
-  const few = among(FEW + 1);
-  const places = (): number[] => (few.length > FEW ? among(-1) : few);
+  const few = among(most + 1);
+  const places = (): number[] => (few.length > most ? among(-1) : few);
   return {
-    upTo: (most) => (few.length > most ? undefined : few),
+    upTo: (limit) => (few.length > limit ? undefined : few),
     all: places,
     inMonth: places,
-    isByDate: few.length > FEW,
+    isByDate: few.length > most,
   };
 }
 

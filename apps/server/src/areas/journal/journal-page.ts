@@ -23,15 +23,17 @@ interface Cursor {
 /**
  * A page of the journal, newest first, that lies before or after the one that ended somewhere; with the count and debits of
  * all that match, where they are quickly had.
+ *
+ * @param most so many that are found are sorted at once; more are read month by month
  */
-export function journalPage(db: Db, books: Organisation, query: EntriesQuery): EntriesResponse {
+export function journalPage(db: Db, books: Organisation, query: EntriesQuery, most = FEW): EntriesResponse {
   const search = searchOf(db, books, query);
   const limit = query.limit ?? 100;
   const cursor = cursorOf(query);
-  const found = foundIn(db, books.id, search);
+  const found = foundIn(db, books.id, search, most);
   const { rows, sum } =
     found && !found.isByDate
-      ? pageOfFound(db, books, search, found, cursor, limit + 1)
+      ? pageOfFound(db, books, search, found, cursor, limit + 1, most)
       : pageByDate(db, books, search, cursor, limit + 1);
   const hasMore = rows.length > limit;
   const shown = rows.slice(0, limit);
@@ -104,6 +106,7 @@ function pageOfFound(
   found: Found,
   cursor: Cursor | undefined,
   limit: number,
+  sorted: number,
 ): Page {
   const page = (places: readonly number[], span: Span, most: number): EntryRow[] =>
     db
@@ -116,7 +119,7 @@ function pageOfFound(
       )
       .limit(most)
       .all();
-  const few = found.upTo(FEW);
+  const few = found.upTo(sorted);
   if (few) return { rows: page(few, search, limit), sum: sumOfPlaces(db, books.id, search, few, having(search)) };
   const rows: EntryRow[] = [];
   const counts = countEntries(db, books.id, search.from, search.to);
