@@ -1,5 +1,6 @@
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import { messageOf } from '../../platform/problems/message-of.js';
+import { settings } from '../../platform/settings.js';
 import { PaperReader, Reader } from '../../platform/threads/threads.module.js';
 import type { UnreadPaper } from './paper-words.js';
 import { papersToRead, readPaper } from './read-paper.js';
@@ -25,7 +26,8 @@ export class PaperReading implements OnApplicationBootstrap, OnApplicationShutdo
   ) {}
 
   onApplicationBootstrap(): void {
-    this.catchUp();
+    // a start does not wait for one thread more
+    setTimeout(() => this.catchUp(), settings.warmAfter * 1_000).unref();
     this.timer = setInterval(() => this.catchUp(), LOOK_EVERY).unref();
   }
 
@@ -36,6 +38,7 @@ export class PaperReading implements OnApplicationBootstrap, OnApplicationShutdo
 
   /** A paper may have come in. */
   catchUp(): void {
+    if (this.hasEnded) return;
     this.isBehind = this.reader.db.$client.prepare('SELECT 1 FROM attachment LIMIT 1').get() !== undefined;
     if (this.isBehind && !this.isAtWork) void this.work();
   }
