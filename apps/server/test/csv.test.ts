@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { readCsv, writeCsv } from '../src/platform/files/csv.js';
+import { csvBytes, readCsv, writeCsv } from '../src/platform/files/csv.js';
 import { Refusal } from '../src/platform/problems/refusal.js';
 
 type Column = 'name' | 'note' | 'amount';
@@ -77,4 +77,15 @@ test('whatever is written is read again unchanged', () => {
       );
     }),
   );
+});
+
+describe('a file of many rows', () => {
+  test.each([0, 1, 4_999, 5_000, 5_001, 10_001])('is the same written piece by piece: %i', (count) => {
+    function* rows(): Generator<string[]> {
+      for (let row = 0; row < count; row += 1) yield [`Name, ${row}`, row % 7 === 0 ? '=1+1' : '', `-${row}.50`];
+    }
+    const bytes = csvBytes(COLUMNS, rows(), ['amount']);
+    expect(new TextDecoder().decode(bytes)).toBe(writeCsv(COLUMNS, [...rows()], ['amount']));
+    expect(bytes.byteLength).toBe(bytes.buffer.byteLength);
+  });
 });

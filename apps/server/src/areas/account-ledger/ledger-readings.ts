@@ -1,7 +1,7 @@
 import type { AccountLedgerQuery, LedgerSumsResponse } from '@just-ledger/contract';
 import { type CivilDate, formatAmount, minor } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
-import { bytesOf, writeCsv } from '../../platform/files/csv.js';
+import { csvBytes } from '../../platform/files/csv.js';
 import { defineReport } from '../../platform/threads/report.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { balancePoints } from './balance-points.js';
@@ -29,6 +29,6 @@ export const ledgerCsv = defineReport(
   'ledgerCsv',
   (db: Db, books: Organisation, query: AccountLedgerQuery, today: CivilDate): Uint8Array => {
     const [header = [], ...rows] = ledgerFileRows(wholeLedger(db, books, query, today));
-    return bytesOf(writeCsv(header, rows, LEDGER_FILE_AMOUNTS));
+    return csvBytes(header, rows, LEDGER_FILE_AMOUNTS);
   },
 );

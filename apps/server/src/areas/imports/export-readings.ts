@@ -1,6 +1,6 @@
 import type { ImportSubject } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
-import { bytesOf, writeCsv } from '../../platform/files/csv.js';
+import { csvBytes } from '../../platform/files/csv.js';
 import { defineReading } from '../../platform/threads/task.js';
 import { exportRows } from './export-rows.js';
 
@@ -9,6 +9,6 @@ export const exportAsCsv = defineReading(
   'exportAsCsv',
   (db: Db, { organisation, subject }: { organisation: number; subject: ImportSubject }): Uint8Array => {
     const [header = [], ...rows] = exportRows(db, organisation, subject);
-    return bytesOf(writeCsv(header, rows));
+    return csvBytes(header, rows);
   },
 );

@@ -1,6 +1,6 @@
 import type { EntriesQuery, EntryResponse } from '@just-ledger/contract';
 import type { Db } from '../../platform/database/connection.js';
-import { bytesOf, writeCsv } from '../../platform/files/csv.js';
+import { csvBytes } from '../../platform/files/csv.js';
 import { notFound } from '../../platform/problems/refusal.js';
 import { defineReport } from '../../platform/threads/report.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -38,8 +38,9 @@ export const entryByNumber = defineReport(
 export const entriesCsv = defineReport(
   'entriesCsv',
   (db: Db, organisation: Organisation, query: EntriesQuery): Uint8Array => {
-    const [header = [], ...rows] = entryFileRows(db, organisation, journalRows(db, organisation, query));
-    return bytesOf(writeCsv(header, rows, ENTRY_FILE_AMOUNTS));
+    const rows = entryFileRows(db, organisation, journalRows(db, organisation, query));
+    const { value: headings } = rows.next();
+    return csvBytes(headings ?? [], rows, ENTRY_FILE_AMOUNTS);
   },
 );
 

@@ -13,6 +13,7 @@ import {
 import { and, eq, gt, sql, type SQL, Placeholder } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import type { Db } from '../../platform/database/connection.js';
+import { rowReader } from '../../platform/database/read-rows.js';
 import { combination, entry, line } from '../../platform/database/schema.js';
 
 export type EntryRow = typeof entry.$inferSelect;
@@ -27,15 +28,15 @@ export function isNotReversed(organisation: number): SQL {
   return sql`NOT EXISTS (SELECT 1 FROM entry AS r WHERE r.organisation = ${organisation} AND r.reverses = ${entry.place})`;
 }
 
+const linesOfEntries = rowReader(
+  line,
+  `WHERE organisation = @organisation AND entry IN (SELECT value FROM json_each(@places)) ORDER BY entry, place`,
+);
+
 /** Entries as core knows them, from their rows; in the order given. */
 export function postedEntriesOf(db: Db, organisation: number, rows: readonly EntryRow[]): PostedEntry[] {
   const places = rows.map((row) => row.place);
-  const lines = db
-    .select()
-    .from(line)
-    .where(and(eq(line.organisation, organisation), isOneOf(line.entry, places)))
-    .orderBy(line.entry, line.place)
-    .all();
+  const lines = linesOfEntries(db)({ organisation, places: JSON.stringify(places) });
   const byEntry = new Map<number, LineRow[]>(places.map((index) => [index, []]));
   for (const row of lines) byEntry.get(row.entry)?.push(row);
   const breakdowns = lines.some((row) => row.combination !== 0) ? combinationsOf(db, organisation) : NO_COMBINATIONS;

@@ -1,7 +1,7 @@
 import type { AgedBalancesQuery, StatementOfAccountQuery, StatementOfAccountResponse } from '@just-ledger/contract';
 import type { CivilDate } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
-import { bytesOf, writeCsv } from '../../platform/files/csv.js';
+import { csvBytes } from '../../platform/files/csv.js';
 import { defineReport } from '../../platform/threads/report.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { agedBalancesReport, agedBalancesRows, openItemsReport } from './aged-balances-report.js';
@@ -57,19 +57,17 @@ export const statementOfAccount = defineReport(
 export const agedBalancesCsv = defineReport(
   'agedBalancesCsv',
   (db: Db, organisation: Organisation, query: AgedBalancesQuery, today: CivilDate): Uint8Array =>
-    bytesOf(writeCsv(AGED_COLUMNS, agedBalancesRows(db, organisation, query, today), AGED_COLUMNS.slice(7))),
+    csvBytes(AGED_COLUMNS, agedBalancesRows(db, organisation, query, today), AGED_COLUMNS.slice(7)),
 );
 
 /** A whole statement of account as a file. */
 export const statementOfAccountCsv = defineReport(
   'statementOfAccountCsv',
   (db: Db, organisation: Organisation, query: StatementOfAccountQuery, today: CivilDate): Uint8Array =>
-    bytesOf(
-      writeCsv(
-        STATEMENT_COLUMNS,
-        statementOfAccountRows(statementOfAccountReport(db, organisation, whole(query), today, undefined)),
-        ['debit', 'credit', 'balance'],
-      ),
+    csvBytes(
+      STATEMENT_COLUMNS,
+      statementOfAccountRows(statementOfAccountReport(db, organisation, whole(query), today, undefined)),
+      ['debit', 'credit', 'balance'],
     ),
 );
 
