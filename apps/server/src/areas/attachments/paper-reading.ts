@@ -1,4 +1,4 @@
-import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import { type BeforeApplicationShutdown, Injectable, Logger, type OnApplicationBootstrap } from '@nestjs/common';
 import { messageOf } from '../../platform/problems/message-of.js';
 import { settings } from '../../platform/settings.js';
 import { PaperReader, Reader } from '../../platform/threads/threads.module.js';
@@ -13,7 +13,7 @@ const LOOK_EVERY = 60_000;
 
 /** Has the papers read that came in, in a thread of their own: whatever is in them harms nobody else's work. */
 @Injectable()
-export class PaperReading implements OnApplicationBootstrap, OnApplicationShutdown {
+export class PaperReading implements OnApplicationBootstrap, BeforeApplicationShutdown {
   private readonly logger = new Logger('papers');
   private isBehind = false;
   private isAtWork = false;
@@ -31,7 +31,8 @@ export class PaperReading implements OnApplicationBootstrap, OnApplicationShutdo
     this.timer = setInterval(() => this.catchUp(), LOOK_EVERY).unref();
   }
 
-  onApplicationShutdown(): void {
+  /** Before its thread ends: what that was reading is no failure then. */
+  beforeApplicationShutdown(): void {
     this.hasEnded = true;
     clearInterval(this.timer);
   }
