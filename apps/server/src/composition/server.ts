@@ -10,6 +10,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { otherBody } from '../platform/files/passing-files.js';
 import { packageFolder } from '../platform/package-folder.js';
+import { messageOf } from '../platform/problems/message-of.js';
 import { readJson } from '../platform/problems/read-json.js';
 import { LOG_OPTIONS, ServerLog } from '../platform/server-log.js';
 import { Admission, type AdmittedRequest } from '../platform/sessions/admission.js';
@@ -85,7 +86,7 @@ export async function createServer(): Promise<NestFastifyApplication> {
       passGate(request, reply, settings.origin);
       who = admission.admit(request as AdmittedRequest, reply);
     } catch (error) {
-      done(error as Error);
+      done(error instanceof Error ? error : new Error(messageOf(error)));
       return;
     }
     workFor({ who, signal: left.signal }, done);

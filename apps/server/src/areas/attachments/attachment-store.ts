@@ -189,7 +189,7 @@ function paperDrafts(db: Db, organisation: number): Map<number, number[]> {
     )
     .all();
   for (const { id, content } of rows) {
-    for (const paper of new Set(papersNamed(content as DraftPapers).map((namedPaper) => namedPaper.attachment))) {
+    for (const paper of new Set(papersNamed(content).map((namedPaper) => namedPaper.attachment))) {
       found.set(paper, [...(found.get(paper) ?? []), id]);
     }
   }

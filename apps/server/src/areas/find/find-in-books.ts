@@ -133,8 +133,8 @@ function draftsWith(db: Db, organisation: number, text: string): FindResponse['d
     .all();
   const waiting = drafts.map(({ id, content }) => ({
     id,
-    date: String(content['date'] ?? ''),
-    name: String(content['explanation'] ?? ''),
+    date: content.date ?? '',
+    name: content.explanation ?? '',
   }));
   return named(waiting, text).map(({ id, date, name }) => ({ id, date, explanation: name }));
 }

@@ -2,9 +2,10 @@ import type { DraftLine, DraftRequest } from '@just-ledger/contract';
 import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { person } from '../../platform/database/schema.js';
+import type { KeptContent } from '../../platform/database/tables/kept-entry.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
 import { booksOf } from '../books/books-store.js';
-import { type KeptLine, withIds, withLabels } from './kept-lines.js';
+import { withIds, withLabels } from './kept-lines.js';
 
 /** What a draft or pattern holds, with the numbers and names that it means by now. */
 export interface KeptEntry {
@@ -23,11 +24,7 @@ export interface KeptEntry {
 }
 
 /** An entry as it is kept: its lines with the ids of what they name. */
-export function contentOf(
-  context: WriteContext,
-  organisation: number,
-  request: DraftRequest,
-): Record<string, unknown> {
+export function contentOf(context: WriteContext, organisation: number, request: DraftRequest): KeptContent {
   const { forReview, version, lines, ...content } = request;
   void [forReview, version];
   return { ...content, lines: withIds(lines, booksOf(context, organisation)) };
@@ -36,19 +33,9 @@ export function contentOf(
 /** What was kept. */
 export function keptEntryOf(
   db: Db,
-  row: { readonly organisation: number; readonly content: Record<string, unknown>; readonly createdBy: number },
+  row: { readonly organisation: number; readonly content: KeptContent; readonly createdBy: number },
 ): KeptEntry {
-  const content = row.content as {
-    date?: string;
-    kind?: string;
-    explanation?: string;
-    reference?: string;
-    supplyDate?: string;
-    corrects?: string;
-    reversesOn?: string;
-    attachments?: number[];
-    lines?: KeptLine[];
-  };
+  const { content } = row;
   return {
     date: content.date ?? '',
     kind: content.kind ?? 'ordinary',

@@ -3,21 +3,10 @@ import type { Books } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { isRow } from '../../platform/database/next-id.js';
 import { contact } from '../../platform/database/schema.js';
+import type { KeptLine, MeantIds } from '../../platform/database/tables/kept-entry.js';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import { loadTaxCodes } from '../tax-codes/tax-code-store.js';
-
-/** What a line that is not posted yet means, by id: its number and names are only labels, which may change. */
-interface MeantIds {
-  readonly account?: number;
-  readonly contact?: number;
-  readonly taxCode?: number;
-  /** The id of a value by the id of its breakdown. */
-  readonly breakdowns?: Readonly<Record<string, number>>;
-}
-
-/** A line as drafts and schedules keep it. */
-export type KeptLine<Line extends DraftLine = DraftLine> = Line & { readonly ids?: MeantIds };
 
 /** Lines with the ids of what they name now beside their texts; what names nothing yet stays a text. */
 export function withIds<Line extends DraftLine>(lines: readonly Line[], books: Books): KeptLine<Line>[] {

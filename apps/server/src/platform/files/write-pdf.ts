@@ -102,7 +102,7 @@ function contentOf(part: PdfPart): Content[] {
             ],
           })),
           margin: [0, 56, 0, 0],
-        } as Content,
+        },
       ];
     case 'table':
       return tableContent(part);
@@ -119,6 +119,10 @@ function tableContent(part: PdfPart & { readonly type: 'table' }): Content[] {
     ...more,
   });
   const last = rows.length + (totals ? 1 : 0);
+  const remark: Content[] = part.remark ? [{ text: part.remark, italics: true, margin: [0, 0, 0, 4] }] : [];
+  const lowerRule: Content[] = totals
+    ? [{ canvas: [{ type: 'line', x1: 0, y1: 1.5, x2: 499, y2: 1.5, lineWidth: 0.7, lineColor: RULE }] }]
+    : [];
   return [
     {
       text: part.heading,
@@ -127,7 +131,7 @@ function tableContent(part: PdfPart & { readonly type: 'table' }): Content[] {
       margin: [0, 14, 0, 4],
       ...(part.isOnNewPage && { pageBreak: 'before' as const }),
     },
-    ...(part.remark ? [{ text: part.remark, italics: true, margin: [0, 0, 0, 4] } as Content] : []),
+    ...remark,
     {
       table: {
         headerRows: 1,
@@ -146,9 +150,7 @@ function tableContent(part: PdfPart & { readonly type: 'table' }): Content[] {
         paddingTop: () => 2,
         paddingBottom: () => 2,
       },
-    } as Content,
-    ...(totals
-      ? [{ canvas: [{ type: 'line', x1: 0, y1: 1.5, x2: 499, y2: 1.5, lineWidth: 0.7, lineColor: RULE }] } as Content]
-      : []),
+    },
+    ...lowerRule,
   ];
 }

@@ -1,6 +1,8 @@
 import type { Problem } from '@just-ledger/core';
 import { parentPort } from 'node:worker_threads';
+import { messageOf } from '../problems/message-of.js';
 import { Refusal } from '../problems/refusal.js';
+import { codeOf } from '../problems/told-error.js';
 import type { Task } from './task.js';
 
 /** What a thread is asked to see whether it is there. */
@@ -104,6 +106,6 @@ function handOver(id: number, value: unknown): void {
 /** How a task that threw something is answered. */
 export function failureOf(id: number, error: unknown): Answer {
   if (error instanceof Refusal) return { id, type: 'refused', status: error.status, problems: error.problems };
-  const { message, stack } = error as Error;
-  return { id, type: 'failed', message, stack, code: (error as { code?: string }).code };
+  const stack = error instanceof Error ? error.stack : undefined;
+  return { id, type: 'failed', message: messageOf(error), stack, code: codeOf(error) || undefined };
 }

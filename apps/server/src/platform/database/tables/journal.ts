@@ -35,6 +35,7 @@ import {
 import { account, contact } from './chart.js';
 import { organisation, organisationColumn } from './organisations.js';
 import { personColumn } from './people.js';
+import type { KeptContent } from './kept-entry.js';
 
 const entryColumns = {
   place: integer('place').notNull(),
@@ -245,7 +246,7 @@ export const draft = table(
   {
     organisation: organisationColumn(),
     id: integer('id').notNull(),
-    content: json<Record<string, unknown>>('content').notNull(),
+    content: json<KeptContent>('content').notNull(),
     state: oneOf('state', DRAFT_STATES).notNull(),
     createdBy: personColumn('created_by'),
     /** Who wrote what it holds now. */
@@ -383,7 +384,7 @@ export const pattern = table(
     organisation: organisationColumn(),
     id: integer('id').notNull(),
     name: text('name').notNull(),
-    content: json<Record<string, unknown>>('content').notNull(),
+    content: json<KeptContent>('content').notNull(),
     createdBy: personColumn('created_by'),
     updatedAt: moment('updated_at').notNull(),
     version: version(),
