@@ -59,6 +59,7 @@ test('a paper is found by what is written in it, with the words around, and open
     buffer: Buffer.from('Marsh Engineering\nBearing of the bottling line, replaced: 142.00\n'),
   });
   await expect(page.getByText('scan0012.txt').first()).toBeVisible();
+  await open('record/journal');
   const item = page.getByRole('option', { name: /scan0012/ });
   // it is read after it was kept: asked again until it was
   await expect(async () => {

@@ -108,6 +108,20 @@ describe('words within papers', () => {
     expect(await find('engineering thatching')).toEqual([]);
   });
 
+  test('what is named by all words comes before what only holds them, however many', async () => {
+    const id = await send('Weighbridge tickets.txt', 'none');
+    for (let count = 1; count <= 7; count += 1) {
+      await send(`Load ${count}.txt`, `over the weighbridge, load ${count}`);
+      await findOnceRead(`weighbridge ${count}`);
+    }
+    const papers = await find('weighbridge');
+    expect(papers.map(({ name }) => name)).toEqual([
+      'Weighbridge tickets.txt',
+      ...[7, 6, 5, 4, 3].map((count) => `Load ${count}.txt`),
+    ]);
+    expect(papers[0]).toMatchObject({ id, excerpt: null });
+  });
+
   test('a short word is found as a whole only', async () => {
     await send('Short.txt', 'Ox of the yoke');
     expect(await findOnceRead('ox')).toMatchObject([{ name: 'Short.txt' }]);

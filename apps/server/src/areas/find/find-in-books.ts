@@ -64,7 +64,7 @@ function entriesOfAmount(db: Db, books: Organisation, text: string): FindRespons
   return journalPage(db, books, { amount: formatAmount(read.amount, books.baseCurrency), limit: MOST }).entries;
 }
 
-/** Papers that have a word that begins with each word, in their names or within. The latest come first. */
+/** Papers that have a word that begins with each word: in their names, then within. Of each the latest come first. */
 function papersWith(db: Db, organisation: number, text: string): FoundPaperResponse[] {
   const words = searchWords(text).map((word) => ({ word, within: papersWithin(db, organisation, word) }));
   const hasInName = ({ words: named }: NamedPaper, word: string): boolean =>
@@ -74,12 +74,16 @@ function papersWith(db: Db, organisation: number, text: string): FoundPaperRespo
       'SELECT discarded_at IS NOT NULL FROM attachment WHERE organisation = ? AND id = ?',
     )
     .pluck();
-  const found: NamedPaper[] = [];
+  const named: NamedPaper[] = [];
+  const others: NamedPaper[] = [];
   for (const paper of namedPapers(db, organisation)) {
-    const isIt = words.every(({ word, within }) => within.has(paper.id) || hasInName(paper, word));
-    if (isIt && !isDiscarded.get(organisation, paper.id)) found.push(paper);
-    if (found.length === MOST) break;
+    const isNamed = words.every(({ word }) => hasInName(paper, word));
+    const isIt = isNamed || words.every(({ word, within }) => within.has(paper.id) || hasInName(paper, word));
+    const list = isNamed ? named : others;
+    if (isIt && list.length < MOST && !isDiscarded.get(organisation, paper.id)) list.push(paper);
+    if (named.length === MOST) break;
   }
+  const found = [...named, ...others].slice(0, MOST);
   const entryOf = db.$client.prepare<[number, number], { year: string; number: number }>(
     `SELECT e.year, e.number FROM entry_attachment AS a JOIN entry AS e ON e.organisation = a.organisation AND e.place = a.entry
     WHERE a.organisation = ? AND a.attachment = ? AND a.removed_at IS NULL ORDER BY a.entry DESC LIMIT 1`,
