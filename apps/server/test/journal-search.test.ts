@@ -216,6 +216,10 @@ describe('the journal', () => {
         AND +date >= '2026-03-01' ORDER BY +date DESC, +place DESC LIMIT 9`),
     ).toMatch(/SEARCH entry USING (PRIMARY KEY|INDEX sqlite_autoindex_entry_1) \(organisation=\? AND place=\?\)/);
     expect(
+      plan(`SELECT * FROM entry WHERE organisation = 1 AND date >= '2026-03-01' AND date <= '2026-03-31'
+        AND +place IN (SELECT value FROM json_each('[1,2]')) ORDER BY date DESC, place DESC LIMIT 9`),
+    ).toMatch(/^SEARCH entry USING INDEX entry_date \(organisation=\? AND date>\? AND date<\?\); LIST SUBQUERY/);
+    expect(
       plan(`SELECT * FROM entry WHERE organisation = 1 AND date >= '2026-03-01' AND date <= '2026-03-31' AND kind = 'adjusting'
         AND date <= '2026-03-16' AND (date < '2026-03-16' OR place < 9) ORDER BY date DESC, place DESC LIMIT 9`),
     ).toMatch(/SEARCH entry USING INDEX entry_date \(organisation=\? AND date>\? AND date<\?\)$/);

@@ -10,56 +10,64 @@ const MOST_PAGES = 200;
 /** So many characters of a paper are kept. */
 const MOST_CHARACTERS = 200_000;
 
+/** Finds the text in a file; throws where it is broken, or locked. */
+type Reader = (bytes: Uint8Array) => Promise<string>;
+
 /**
  * The text that is written in a paper: of a PDF that of its pages, of a workbook the texts of its cells, of a letter who
- * wrote it to whom with what it says. An image has none, nor has a PDF that is one.
+ * wrote it to whom with what it says. An image has none, nor has a PDF that is one, nor what is broken or locked.
  *
  * @param bytes the whole file; it may be broken, or made to do harm
- * @throws whatever the libraries throw that read it
+ * @throws if what reads it is not there: that is no fault of the paper
  */
 export async function paperText(bytes: Uint8Array, type: PaperType): Promise<string> {
-  const text = await textOf[type](bytes);
+  const read = await READERS[type]();
+  const text = await read(bytes).catch(() => '');
   return text.slice(0, MOST_CHARACTERS);
 }
 
-const none = async (): Promise<string> => '';
+const ofImages = async (): Promise<Reader> => async () => '';
+const ofText = async (): Promise<Reader> => async (bytes) => plainText(bytes);
 
-const textOf: Readonly<Record<PaperType, (bytes: Uint8Array) => Promise<string>>> = {
-  pdf: textOfPdf,
-  xlsx: textOfWorkbook,
-  eml: textOfLetter,
-  txt: async (bytes) => plainText(bytes),
-  csv: async (bytes) => plainText(bytes),
-  png: none,
-  jpg: none,
-  webp: none,
-  heic: none,
+/** What reads each kind of paper; a large library is loaded with the first that needs it. */
+const READERS: Readonly<Record<PaperType, () => Promise<Reader>>> = {
+  pdf: readerOfPdf,
+  xlsx: async () => textOfWorkbook,
+  eml: async () => textOfLetter,
+  txt: ofText,
+  csv: ofText,
+  png: ofImages,
+  jpg: ofImages,
+  webp: ofImages,
+  heic: ofImages,
 };
 
-/** The text of a PDF's pages (ISO 32000), whose programs are never run and whose fonts are not loaded. */
-async function textOfPdf(bytes: Uint8Array): Promise<string> {
+/** Reads the pages of a PDF (ISO 32000), whose programs are never run and whose fonts are not loaded. */
+async function readerOfPdf(): Promise<Reader> {
   const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
   const parts = dirname(createRequire(import.meta.url).resolve('pdfjs-dist/package.json'));
-  const task = getDocument({
-    data: new Uint8Array(bytes),
-    isEvalSupported: false,
-    disableFontFace: true,
-    useSystemFonts: false,
-    cMapUrl: join(parts, 'cmaps/'),
-    cMapPacked: true,
-    verbosity: 0,
-  });
-  try {
-    const pdf = await task.promise;
-    const pages: string[] = [];
-    for (let page = 1; page <= Math.min(pdf.numPages, MOST_PAGES); page += 1) {
-      const { items } = await (await pdf.getPage(page)).getTextContent();
-      pages.push(items.map((item) => ('str' in item ? item.str + (item.hasEOL ? '\n' : '') : '')).join(''));
+  return async (bytes) => {
+    const task = getDocument({
+      data: new Uint8Array(bytes),
+      isEvalSupported: false,
+      disableFontFace: true,
+      useSystemFonts: false,
+      cMapUrl: join(parts, 'cmaps/'),
+      cMapPacked: true,
+      verbosity: 0,
+    });
+    try {
+      const pdf = await task.promise;
+      const pages: string[] = [];
+      for (let page = 1; page <= Math.min(pdf.numPages, MOST_PAGES); page += 1) {
+        const { items } = await (await pdf.getPage(page)).getTextContent();
+        pages.push(items.map((item) => ('str' in item ? item.str + (item.hasEOL ? '\n' : '') : '')).join(''));
+      }
+      return pages.join('\n');
+    } finally {
+      await task.destroy();
     }
-    return pages.join('\n');
-  } finally {
-    await task.destroy();
-  }
+  };
 }
 
 /** The texts that the cells of a workbook hold (ISO/IEC 29500); its numbers are not searched for. */

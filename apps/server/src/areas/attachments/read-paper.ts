@@ -19,7 +19,7 @@ export const readPaper: Task<BesideBooks, UnreadPaper, Promise<void>> = Object.a
   async ({ folder, derived }: BesideBooks, { sha256, type }: UnreadPaper): Promise<void> => {
     noteAttempt(derived, sha256);
     const bytes = await readFile(keptFilePath(folder, sha256));
-    keepText(derived, sha256, await paperText(bytes, type).catch(() => ''));
+    keepText(derived, sha256, await paperText(bytes, type));
   },
   { taskName: 'readPaper' },
 );

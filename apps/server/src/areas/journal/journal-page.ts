@@ -119,6 +119,10 @@ function pageOfFound(
       )
       .limit(most)
       .all();
+  const pageByDates = (places: readonly number[], span: Span, most: number): EntryRow[] => {
+    const isAmong = sql`+${entry.place} IN (SELECT value FROM json_each(${JSON.stringify(places)}))`;
+    return rowsByDate(db, cursor, most, ...within(books.id, span), isAmong, ...having(search));
+  };
   const few = found.upTo(sorted);
   if (few) return { rows: page(few, search, limit), sum: sumOfPlaces(db, books.id, search, few, having(search)) };
   const rows: EntryRow[] = [];
@@ -129,25 +133,10 @@ function pageOfFound(
     const inMonth = counts.reduce((sum, count) => (count.month === month ? sum + count.entries : sum), 0);
     // of many in a month a page is soon met by their dates, of few all are looked up
     const isDense = places.length ** 2 > most * inMonth;
-    const span = monthWithin(month, search);
-    rows.push(...(isDense ? pageAmong(db, books, search, span, places, cursor, most) : page(places, span, most)));
+    rows.push(...(isDense ? pageByDates : page)(places, monthWithin(month, search), most));
     if (rows.length >= limit) break;
   }
   return { rows };
-}
-
-/** Entries by their dates, of which those of some places are taken. */
-function pageAmong(
-  db: Db,
-  books: Organisation,
-  search: JournalSearch,
-  span: Span,
-  places: readonly number[],
-  cursor: Cursor | undefined,
-  limit: number,
-): EntryRow[] {
-  const isAmong = sql`+${entry.place} IN (SELECT value FROM json_each(${JSON.stringify(places)}))`;
-  return rowsByDate(db, cursor, limit, ...within(books.id, span), isAmong, ...having(search));
 }
 
 /** The first rows that lie beyond a page, in the order of the index of dates. */

@@ -60,9 +60,9 @@ export function FoundList({
                     <Marked text={item.label} words={words} />
                     {item.said && <span className="soft small"> {item.said}</span>}
                     {item.excerpt && (
-                      <div className="soft small">
+                      <span className={clsx('soft small', styles.excerpt)}>
                         <Marked text={item.excerpt} words={words} />
-                      </div>
+                      </span>
                     )}
                   </span>
                   <span className="num">{item.figure}</span>
