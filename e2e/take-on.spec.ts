@@ -136,8 +136,17 @@ test('a name that is nearly there is proposed; an account that is not there is a
 }) => {
   await ask('POST', '/contacts', { name: 'Ferry Lane School', roles: ['customer'] });
   await open('take-on/bench?tray=customers');
-  await typeRow(page, 1, 'Contact', 'Ferry Ln School', 'A 1', '', '', '80');
-  await page.getByRole('button', { name: 'It is Ferry Lane School' }).click();
+  const offer = page.getByRole('button', { name: 'It is Ferry Lane School' });
+  await page.getByLabel('Contact, row 1').click();
+  await page.keyboard.type('Ferry Ln School');
+  await page.keyboard.press('Tab');
+  await expect(page.getByText('Unpaid is missing.')).toBeVisible();
+  const offered = await offer.boundingBox();
+  await typeRow(page, 1, 'Their number', 'A 1', '', '', '80');
+  await expect(page.getByText('Unpaid is missing.')).toHaveCount(0);
+  // what is said of a row changes with each answer: what may be pressed stays where it is
+  expect(await offer.boundingBox()).toEqual(offered);
+  await offer.click();
   await expect(page.getByText('There is no contact')).toHaveCount(0);
   await tray(page, /Old trial balance/).click();
   await typeRow(page, 1, 'Account', '1888', '80');

@@ -23,8 +23,7 @@ export function AddAccount({
       }}
     >
       <input
-        className={clsx(styles.typed, styles.newNumber)}
-
+        className={clsx(styles.typed, styles.newName)}
         aria-label={`Name of a new account ${number}`}
         placeholder={`add ${number} to the chart as …`}
         value={name}

@@ -4,7 +4,10 @@ import { AddAccount } from './add-account.js';
 import { type Cells, type Completions, isNewContact } from './completions.js';
 import styles from './tray-table.module.css';
 
-/** What is to be said of a row, under it: what is wrong, what may be meant, and what its method makes of it. */
+/**
+ * What is to be said of a row, under it: what may be meant, what is wrong, and what its method makes of it. What may be
+ * meant comes first: what is wrong comes with an answer, and would move what somebody is about to press.
+ */
 export function RowRemarks({
   row,
   typed,
@@ -38,12 +41,6 @@ export function RowRemarks({
   return (
     <tr className={styles.said}>
       <td colSpan={columns.length + 1}>
-        {problems.map(({ path, message }) => (
-          <span key={`${path} ${message}`} className="brick">
-            {breakdownOf(path)}
-            {message}{' '}
-          </span>
-        ))}
         {!isReadOnly && isNewContact(contact, completions) && (
           <span className={styles.offers}>
             {likeContact && (
@@ -68,6 +65,12 @@ export function RowRemarks({
             <AddAccount number={newNumber} called={calledThere} onAdd={onAddAccount} />
           </>
         )}
+        {problems.map(({ path, message }) => (
+          <span key={`${path} ${message}`} className="brick">
+            {breakdownOf(path)}
+            {message}{' '}
+          </span>
+        ))}
         {remarks.map(({ code, message }) => (
           <span key={code} className="brass">
             {message}{' '}
