@@ -3,6 +3,14 @@ import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 /** Who may not import whom: arrows point web → contract → core and server → contract → core. */
+/** Who may not import whom: arrows point web → contract → core and server → contract → core. */
+/** What the bundle of the server leaves out (set-up/bundle.mjs). */
+const UNBUNDLED = {
+  name: 'class-validator',
+  importNames: ['IsPhoneNumber'],
+  message: 'the server is put together without the telephone numbers of all countries',
+};
+
 const only = (files, ...patterns) => ({
   files,
   rules: {
@@ -66,6 +74,19 @@ export default tseslint.config(
     },
   },
   only(['packages/contract/src/**/*.ts'], OUTSIDE, UPWARD),
+  {
+    files: ['packages/contract/src/**/*.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        ...NAMES,
+        {
+          selector: "ImportSpecifier[imported.name='IsPhoneNumber']",
+          message: 'the bundle of the server leaves the telephone numbers of all countries out (set-up/bundle.mjs)',
+        },
+      ],
+    },
+  },
   only(
     ['apps/server/src/**/*.ts'],
     [['@just-ledger/web*', 'react', '@mui/*'], 'the server knows nothing of the interface'],

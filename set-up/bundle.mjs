@@ -61,6 +61,8 @@ export async function bundleServer(root) {
     // names of classes are read: by the framework, and in errors
     keepNames: true,
     sourcemap: 'linked',
+    // the telephone numbers of all countries, which no field asks for, and every thread would read
+    alias: { 'libphonenumber-js/max': join(root, 'set-up/no-telephone-numbers.mjs') },
     external: APART.flatMap((name) => [name, `${name}/*`]),
     banner: { js: OLDER_KIND },
     logLevel: 'warning',

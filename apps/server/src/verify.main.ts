@@ -18,7 +18,7 @@ if (expected.includes(undefined)) {
   console.error('--expect takes the place of an entry and at least 8 signs of its seal: --expect 812:3fa2c1d09b7e');
   process.exit(2);
 }
-const wrong = verifyBooks(
+const wrong = await verifyBooks(
   folder,
   (line) => console.log(line),
   expected.flatMap((seal) => seal ?? []),

@@ -703,7 +703,7 @@ describe('an archive in turns of a few lines', () => {
     return rows.map((row) => Object.fromEntries(Object.entries(row).filter(([name]) => !own.includes(name))));
   }
 
-  test('makes the same books as in one', () => {
+  test('makes the same books as in one', async () => {
     const none = new Uint8Array();
     const files: ArchiveBytes = keyedBy(ARCHIVE_FILE_KEYS, (file) => archive[archiveFileName(file)] ?? none);
     const manifest = JSON.parse(decode(archive['manifest.json']));
@@ -730,7 +730,7 @@ describe('an archive in turns of a few lines', () => {
       expect([table, inTurns]).toEqual([table, inOne]);
     }
     // the files of papers were not brought along
-    const wrong = verifyBooks(folder, () => undefined).filter(
+    const wrong = (await verifyBooks(folder, () => undefined)).filter(
       (sentence) => !sentence.includes('The file of the paper'),
     );
     expect(wrong).toEqual([]);

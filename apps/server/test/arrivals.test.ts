@@ -68,7 +68,7 @@ describe('a large archive', () => {
     expect((await server.request('POST', `${others}/entries`, entry)).status).toBe(201);
     const { body }: { body: ArchiveResponse } = await server.request('GET', job);
     expect([body.state, await booksNamed('Taken in in turns')]).toEqual(['writing', undefined]);
-    expect(verifyBooks(server.folder, () => undefined)).toEqual([]);
+    expect(await verifyBooks(server.folder, () => undefined)).toEqual([]);
     let now = body;
     for (; now.state === 'writing'; await wait(20)) now = (await server.request('GET', job)).body;
     expect([now.state, now.problems]).toEqual(['done', []]);
@@ -88,7 +88,7 @@ describe('a large archive', () => {
     for (; path === undefined; await wait(20)) path = await booksNamed('Killed meanwhile');
     expect((await server.request('GET', `${path}/entries/sums`)).body.count).toBe(entries);
     expect((await server.request('GET', `${path}/drafts`)).body).toHaveLength(1);
-    expect(verifyBooks(server.folder, () => undefined)).toEqual([]);
+    expect(await verifyBooks(server.folder, () => undefined)).toEqual([]);
     expect(readdirSync(join(server.folder, 'arriving'))).toEqual([]);
   }, 120_000);
 });

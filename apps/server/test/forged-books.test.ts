@@ -101,7 +101,7 @@ async function nameOthers(server: RunningServer, done: RunningServer['done']): P
 }
 
 /** Forges a copy of the books, and reads it. @returns what verifying finds */
-function found(forge: (db: Database.Database, copy: string) => void): string[] {
+function found(forge: (db: Database.Database, copy: string) => void): Promise<string[]> {
   const copy = mkdtempSync(join(tmpdir(), 'just-ledger-forged-'));
   copies.push(copy);
   cpSync(folder, copy, { recursive: true });
@@ -135,12 +135,12 @@ function sealAnew(db: Database.Database, copy: string): void {
 const LATE = "UPDATE entry SET explanation = 'Plums' WHERE organisation = 1 AND place = 2";
 
 describe('what is found in forged books', () => {
-  test('nothing, where nobody has forged them', () => {
-    expect(found(() => undefined)).toEqual([]);
+  test('nothing, where nobody has forged them', async () => {
+    expect(await found(() => undefined)).toEqual([]);
   });
 
-  test('a closed year that was changed, with all seals made anew: by every seal that was kept', () => {
-    const wrong = found((db, copy) => {
+  test('a closed year that was changed, with all seals made anew: by every seal that was kept', async () => {
+    const wrong = await found((db, copy) => {
       db.exec(LATE);
       sealAnew(db, copy);
     });
@@ -152,8 +152,8 @@ describe('what is found in forged books', () => {
     expect(text).toMatch(/The file of what was committed last keeps another seal of entry 2026-0002/);
   });
 
-  test('seals that were kept in the file, changed with it: by the histories', () => {
-    const wrong = found((db, copy) => {
+  test('seals that were kept in the file, changed with it: by the histories', async () => {
+    const wrong = await found((db, copy) => {
       db.exec(LATE);
       sealAnew(db, copy);
       for (const table of ['period_lock', 'period_event'])
@@ -328,8 +328,8 @@ describe('what is found in forged books', () => {
       /The file of what was committed last keeps the seal of entry no. \d+, which is not there/,
     ],
   ];
-  test.each(CASES)('%s', (_, act, sentence) => {
-    expect(found((db) => db.exec(act)).join('\n')).toMatch(sentence);
+  test.each(CASES)('%s', async (_, act, sentence) => {
+    expect((await found((db) => db.exec(act))).join('\n')).toMatch(sentence);
   });
 });
 
@@ -366,7 +366,7 @@ describe('what was committed and is not there', () => {
     await post('Third', again);
     await again.kill();
     withoutLog(own);
-    expect(verifyBooks(own, () => undefined).join()).toMatch(
+    expect((await verifyBooks(own, () => undefined)).join()).toMatch(
       /The file of what was committed last keeps the seal of entry no. 3/,
     );
 
@@ -393,7 +393,7 @@ describe('what was committed and is not there', () => {
     const fourth = await RunningServer.start({ today: '2027-01-18', folder: own });
     expect(await proof(fourth)).toMatchObject({ holds: true });
     await fourth.stop(true);
-    expect(verifyBooks(own, () => undefined)).toEqual([]);
+    expect(await verifyBooks(own, () => undefined)).toEqual([]);
     expect(readdirSync(own).filter((name) => name.startsWith('chain-ends')).length).toBe(3);
   });
 
@@ -401,7 +401,7 @@ describe('what was committed and is not there', () => {
     const backups = mkdtempSync(join(tmpdir(), 'just-ledger-forged-'));
     copies.push(backups);
     await backUp(folder, backups, (made) => verifyBooks(made, () => undefined), NOW);
-    const wrong = found((db, copy) => {
+    const wrong = await found((db, copy) => {
       rmSync(join(copy, 'chain-ends'));
       cpSync(backups, join(copy, 'backups'), { recursive: true });
       db.exec(LATE.replace('place = 2', 'place = (SELECT max(place) FROM entry)'));
@@ -412,7 +412,7 @@ describe('what was committed and is not there', () => {
     ]);
   });
 
-  test('is read from the file in which a slot was written by half', () => {
+  test('is read from the file in which a slot was written by half', async () => {
     const copy = mkdtempSync(join(tmpdir(), 'just-ledger-forged-'));
     copies.push(copy);
     cpSync(folder, copy, { recursive: true });
@@ -422,9 +422,9 @@ describe('what was committed and is not there', () => {
     const latest = [text.slice(0, 512), text.slice(512, 1024)].map((slot) => Number(slot.split(' ')[1] ?? 0));
     const torn = (latest[0] ?? 0) > (latest[1] ?? 0) ? 100 : 612;
     writeFileSync(path, `${text.slice(0, torn)}xxxx${text.slice(torn + 4)}`, 'latin1');
-    expect(verifyBooks(copy, () => undefined)).toEqual([]);
+    expect(await verifyBooks(copy, () => undefined)).toEqual([]);
     writeFileSync(path, 'x'.repeat(1_024));
-    expect(verifyBooks(copy, () => undefined)).toEqual([]);
+    expect(await verifyBooks(copy, () => undefined)).toEqual([]);
   });
 });
 

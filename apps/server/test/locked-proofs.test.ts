@@ -57,7 +57,7 @@ test('as at the month’s end, with so many entries as there were when it was lo
   const [month] = await kept();
   expect(figures(month as LockedProofsResponse)).toEqual(['2026-01', 2, false, '100.00']);
   expect(month?.proofs.map(({ key }) => key)).toEqual(['debits-credits', 'equity-balance-sheet', 'result-equity']);
-  expect(verifyBooks(folder, () => undefined)).toEqual([]);
+  expect(await verifyBooks(folder, () => undefined)).toEqual([]);
 });
 
 test('anew once it was unlocked, changed and locked again; what was kept before stays', async () => {
@@ -78,7 +78,7 @@ test('what is brought forward after a month was locked is told apart from what w
   ];
   await done('POST', '/entries', { date: '2025-12-31', kind: 'opening', explanation: 'Brought forward', lines });
   expect((await kept()).map(figures)).toEqual([['2026-01', 3, true, '107.00']]);
-  expect(verifyBooks(folder, () => undefined)).toEqual([]);
+  expect(await verifyBooks(folder, () => undefined)).toEqual([]);
   await done('POST', '/periods/2026-01/unlock', { reason: 'Balances came late' });
   await done('POST', '/periods/2026-01/lock');
   expect((await kept()).map(figures)).toEqual([['2026-01', 4, false, '137.00']]);
@@ -108,7 +108,7 @@ test('are never changed or deleted, and tell of a file that was changed behind i
   db.exec("UPDATE locked_proof SET left_figure = left_figure + 5 WHERE key = 'debits-credits' AND entries = 4");
   db.exec(sql);
   db.close();
-  const wrong = verifyBooks(folder, () => undefined);
+  const wrong = await verifyBooks(folder, () => undefined);
   expect(wrong.filter((sentence) => sentence.includes('2026-01'))).toEqual([
     expect.stringContaining('The proof debits-credits of 2026-01 is not what was kept of it'),
     expect.stringContaining('Taken in: The proof debits-credits of 2026-01 is not what was kept of it'),

@@ -181,7 +181,7 @@ describe('books of an earlier step', () => {
         till(undefined, '2026-04-01'),
       ]).toEqual([12_345, 24_690, 49_380]);
       db.$client.close();
-      expect(verifyBooks(folder, () => undefined)).toEqual([]);
+      expect(await verifyBooks(folder, () => undefined)).toEqual([]);
     },
   );
   test('keep the dates of recurring journals that were settled before it was kept how amounts are found', async () => {
@@ -222,15 +222,15 @@ describe('guarantees', () => {
         CREATE TRIGGER of_old BEFORE UPDATE ON line BEGIN SELECT 1; END;`);
       client.pragma('user_version = 1');
     });
-    expect(verifyBooks(folder, () => undefined)).toHaveLength(2);
+    expect(await verifyBooks(folder, () => undefined)).toHaveLength(2);
     await prepareBooks(folder);
-    expect(verifyBooks(folder, () => undefined)).toEqual([]);
+    expect(await verifyBooks(folder, () => undefined)).toEqual([]);
   });
   test('that somebody removed by hand are told of, and not quietly put back', async () => {
     await prepareBooks(folder);
     inBooks((client) => client.exec('DROP TRIGGER line_update'));
     await prepareBooks(folder);
-    expect(verifyBooks(folder, () => undefined)).toEqual(['The guard line_update is missing from the file.']);
+    expect(await verifyBooks(folder, () => undefined)).toEqual(['The guard line_update is missing from the file.']);
   });
 });
 

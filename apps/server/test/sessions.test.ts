@@ -115,7 +115,7 @@ describe('codes of a device', () => {
 });
 
 describe('a password that is guessed soon', () => {
-  const isSoon = (password: string): boolean =>
+  const isSoon = (password: string): Promise<boolean> =>
     isSoonGuessed(undefined as never, { password, known: ['Wren Ashby', 'wren.ashby@sallow-reach.test'] });
   test.each([
     'password123',
@@ -125,10 +125,10 @@ describe('a password that is guessed soon', () => {
     'wren.ashby@sallow-reach.test',
     'WrenAshby1',
     'aaaaaaaaaaaaaaaaaaaa',
-  ])('is %s', (password) => expect(isSoon(password)).toBe(true));
+  ])('is %s', async (password) => expect(await isSoon(password)).toBe(true));
   test.each(['correct horse battery staple', 'a long enough password', 'three geese at noon'])(
     'is not %s',
-    (password) => expect(isSoon(password)).toBe(false),
+    async (password) => expect(await isSoon(password)).toBe(false),
   );
 });
 

@@ -20,7 +20,8 @@ import { prepareBooks } from '../src/platform/database/migrate.js';
 import { createFirstOwner } from '../src/platform/sessions/session-commands.js';
 import type { WriteContext } from '../src/platform/threads/write-context.js';
 import { timeStampQuery } from '../src/platform/time-stamps/time-stamp-query.js';
-import { standInAnswer, standInCertificate } from '../src/platform/time-stamps/time-stamp-stand-in.js';
+import { standInCertificate } from '../src/platform/time-stamps/stand-in-certificate.js';
+import { standInAnswer } from '../src/platform/time-stamps/time-stamp-stand-in.js';
 import { stampedDigest } from '../src/platform/time-stamps/time-stamp-text.js';
 import { askForTimeStamp, keptTimeStamps, timeStampsFolder } from '../src/platform/time-stamps/time-stamps.js';
 import { isTrusted, readToken } from '../src/platform/time-stamps/time-stamp-token.js';
@@ -56,14 +57,14 @@ beforeEach(() => rmSync(timeStampsFolder(folder), { recursive: true, force: true
 
 const end = () => ({ organisation: 1, ...chainEnd(context.db, 1) });
 /** What verifying the books finds, and what it tells. */
-function verified(): { wrong: string[]; said: string[] } {
+async function verified(): Promise<{ wrong: string[]; said: string[] }> {
   const said: string[] = [];
-  const wrong = verifyBooks(folder, (line) => said.push(line));
+  const wrong = await verifyBooks(folder, (line) => said.push(line));
   return { wrong, said };
 }
 /** The only stamp there is, with its bytes changed. */
-function forge(change: (token: Buffer) => Buffer): void {
-  const [{ file } = { file: '' }] = keptTimeStamps(folder);
+async function forge(change: (token: Buffer) => Buffer): Promise<void> {
+  const [{ file } = { file: '' }] = await keptTimeStamps(folder);
   writeFileSync(file, change(readFileSync(file)));
 }
 /** With a byte changed where a text stands. */
@@ -78,22 +79,26 @@ describe('a time stamp of the last seal', () => {
   test('is asked for, kept beside the books, and told by whoever verifies them', async () => {
     const moment = await askForTimeStamp(folder, {}, end());
     expect(Math.abs(Date.parse(moment) - Date.now())).toBeLessThan(60_000);
-    expect(keptTimeStamps(folder)).toMatchObject([{ organisation: 1, entries: 1, seal: end().seal, at: moment }]);
-    const { wrong, said } = verified();
+    expect(await keptTimeStamps(folder)).toMatchObject([
+      { organisation: 1, entries: 1, seal: end().seal, at: moment },
+    ]);
+    const { wrong, said } = await verified();
     expect(wrong).toEqual([]);
     expect(said.join('\n')).toMatch(/^Hedges: entry no\. 1 was there on .*, stamped by CN=Just Ledger stand-in/m);
   });
 
   test('says so where the books have another seal by now', async () => {
     await askForTimeStamp(folder, {}, { organisation: 1, entries: 1, seal: 'f'.repeat(64) });
-    expect(verified().wrong).toEqual([
+    expect((await verified()).wrong).toEqual([
       expect.stringMatching(/^Hedges: .* The time stamp of .* keeps another seal of entry 2026-0001 than it has/),
     ]);
   });
 
   test('says so where the books have no such entry any more', async () => {
     await askForTimeStamp(folder, {}, { organisation: 1, entries: 7, seal: 'f'.repeat(64) });
-    expect(verified().wrong).toEqual([expect.stringMatching(/keeps the seal of entry no\. 7, which is not there/)]);
+    expect((await verified()).wrong).toEqual([
+      expect.stringMatching(/keeps the seal of entry no\. 7, which is not there/),
+    ]);
   });
 
   test.each<[string, (token: Buffer) => Buffer, RegExp]>([
@@ -118,21 +123,21 @@ describe('a time stamp of the last seal', () => {
     ['that is empty', () => Buffer.alloc(0), /It is no time stamp/],
   ])('%s proves nothing', async (_, change, message) => {
     await askForTimeStamp(folder, {}, end());
-    forge(change);
-    expect(verified().wrong).toEqual([expect.stringMatching(message)]);
+    await forge(change);
+    expect((await verified()).wrong).toEqual([expect.stringMatching(message)]);
   });
 
   test('under another name proves nothing: it is of the seal that it was asked for', async () => {
     await askForTimeStamp(folder, {}, { organisation: 1, entries: 1, seal: 'e'.repeat(64) });
-    const [{ file } = { file: '' }] = keptTimeStamps(folder);
+    const [{ file } = { file: '' }] = await keptTimeStamps(folder);
     renameSync(file, join(timeStampsFolder(folder), `1-1-${end().seal}.tst`));
-    expect(verified().wrong).toEqual([expect.stringMatching(/proves nothing\. It is of something else/)]);
+    expect((await verified()).wrong).toEqual([expect.stringMatching(/proves nothing\. It is of something else/)]);
   });
 
   test('with the certificate of somebody else put before the signer’s is still said to be the signer’s', async () => {
     await askForTimeStamp(elsewhere, {}, end());
     await askForTimeStamp(folder, {}, end());
-    forge((token) => {
+    await forge((token) => {
       const stamp = AsnConvert.parse(token, TimeStampToken);
       const signed = AsnConvert.parse(stamp.content, SignedData);
       const other = new X509Certificate(readFileSync(standInCertificate(elsewhere)));
@@ -141,10 +146,10 @@ describe('a time stamp of the last seal', () => {
       stamp.content = AsnConvert.serialize(signed);
       return Buffer.from(AsnConvert.serialize(stamp));
     });
-    const [kept] = keptTimeStamps(folder);
+    const [kept] = await keptTimeStamps(folder);
     const own = new X509Certificate(readFileSync(standInCertificate(folder)));
     expect(readToken(readFileSync(kept?.file ?? '')).signedBy).toBe(own.fingerprint256);
-    expect(verified().wrong).toEqual([]);
+    expect((await verified()).wrong).toEqual([]);
   });
 
   test('with another certificate of the same key in the place of the signer’s proves nothing', async () => {
@@ -170,7 +175,7 @@ describe('a time stamp of the last seal', () => {
       },
       webcrypto as Crypto,
     );
-    forge((token) => {
+    await forge((token) => {
       const stamp = AsnConvert.parse(token, TimeStampToken);
       const signed = AsnConvert.parse(stamp.content, SignedData);
       const certificate = AsnConvert.parse(renewed.rawData, Certificate);
@@ -178,17 +183,19 @@ describe('a time stamp of the last seal', () => {
       stamp.content = AsnConvert.serialize(signed);
       return Buffer.from(AsnConvert.serialize(stamp));
     });
-    expect(verified().wrong).toEqual([
+    expect((await verified()).wrong).toEqual([
       expect.stringMatching(/It does not name the certificate that it is signed with/),
     ]);
   });
 
   test('of an authority that nobody here trusts proves nothing', async () => {
     await askForTimeStamp(elsewhere, {}, end());
-    const [{ file } = { file: '' }] = keptTimeStamps(elsewhere);
+    const [{ file } = { file: '' }] = await keptTimeStamps(elsewhere);
     await askForTimeStamp(folder, {}, end());
-    forge(() => readFileSync(file));
-    expect(verified().wrong).toEqual([expect.stringMatching(/No authority that is trusted here has signed it/)]);
+    await forge(() => readFileSync(file));
+    expect((await verified()).wrong).toEqual([
+      expect.stringMatching(/No authority that is trusted here has signed it/),
+    ]);
   });
 });
 
@@ -216,7 +223,7 @@ describe('an authority that is asked over the net', () => {
   test('stamps, and is trusted by the certificate that was named', async () => {
     answer = stamping;
     await askForTimeStamp(folder, named(), end());
-    expect(keptTimeStamps(folder)).toHaveLength(1);
+    expect(await keptTimeStamps(folder)).toHaveLength(1);
   });
 
   test.each<[string, typeof answer, RegExp]>([
@@ -240,14 +247,14 @@ describe('an authority that is asked over the net', () => {
   ])('and %s: nothing is kept, and it says why', async (_, answering, message) => {
     answer = answering;
     await expect(askForTimeStamp(folder, named(), end())).rejects.toThrow(message);
-    expect(keptTimeStamps(folder)).toEqual([]);
+    expect(await keptTimeStamps(folder)).toEqual([]);
   });
 
   test('and is not there, or is not trusted: nothing is kept', async () => {
     answer = stamping;
     await expect(askForTimeStamp(folder, { url }, end())).rejects.toThrow(/No authority that is trusted/);
     await expect(askForTimeStamp(folder, { url: 'http://127.0.0.1:9' }, end())).rejects.toThrow(/cannot be reached/);
-    expect(keptTimeStamps(folder)).toEqual([]);
+    expect(await keptTimeStamps(folder)).toEqual([]);
   });
 });
 

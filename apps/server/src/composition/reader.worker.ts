@@ -8,10 +8,11 @@ import { readings } from './readings.js';
 const { folder } = begunWith();
 const db = attachDerived(openForReading(folder), folder);
 
-serveTasks((taskName, args) =>
-  db.$client.transaction(() => {
-    const reading = readings.get(taskName);
+serveTasks((taskName, args) => {
+  const reading = readings.get(taskName);
+  if (reading.isBesideBooks) return reading(db, args);
+  return db.$client.transaction(() => {
     if (!reading.isOfEntriesAlone) lookAtDerivedFirst(db);
     return reading(db, args);
-  })(),
-);
+  })();
+});

@@ -6,7 +6,7 @@ import { NestFactory } from '@nestjs/core';
 import { FastifyAdapter, type NestFastifyApplication } from '@nestjs/platform-fastify';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { randomBytes, randomUUID } from 'node:crypto';
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { otherBody } from '../platform/files/passing-files.js';
 import { packageFolder } from '../platform/package-folder.js';
@@ -111,14 +111,19 @@ const NONCE = '__NONCE__';
 /** Serves the built pages; every address that is neither API nor asset opens the application. */
 async function serveWeb(fastify: FastifyInstance): Promise<void> {
   await fastify.register(fastifyStatic, {
-    root: WEB,
-    wildcard: false,
+    root: join(WEB, 'assets'),
+    prefix: '/assets/',
     index: false,
     maxAge: '1y',
     immutable: true,
     preCompressed: true,
     setHeaders: byEncoding,
   });
+  for (const name of readdirSync(WEB).filter(
+    (file) => /\.(?!html)[a-z]+$/.test(file) && !/\.(br|gz|stamp)$/.test(file),
+  )) {
+    fastify.get(`/${name}`, (_request, reply) => reply.sendFile(name, WEB));
+  }
   const config: RouteConfig = { isPage: true };
   const html = readFileSync(join(WEB, 'index.html'), 'utf8');
   const page = (_request: FastifyRequest, reply: FastifyReply): unknown => {
@@ -133,7 +138,6 @@ async function serveWeb(fastify: FastifyInstance): Promise<void> {
   };
   fastify.get('/', { config }, page);
   fastify.get('/*', { config }, (request: FastifyRequest, reply: FastifyReply) => {
-    const isFile = request.url.startsWith('/api/') || request.url.startsWith('/assets/');
-    return isFile ? reply.callNotFound() : page(request, reply);
+    return request.url.startsWith('/api/') ? reply.callNotFound() : page(request, reply);
   });
 }

@@ -8,13 +8,13 @@ import {
   type ArchiveFile,
   archiveFileName,
   type ArchiveManifest,
-  type JsonSchema,
   MOST_PAPER_BYTES,
   problem,
   type Problem,
   keyedBy,
 } from '@just-ledger/core';
-import { Ajv2020, type ErrorObject, type ValidateFunction } from 'ajv/dist/2020.js';
+import type { ErrorObject, ValidateFunction } from 'ajv/dist/2020.js';
+import type { ValidatorOf } from './archive-validators.js';
 import { createHash, hash, type Hash } from 'node:crypto';
 import { closeSync, openSync, readSync } from 'node:fs';
 import { unpackParts, type ZipLimits } from '../../platform/files/zip-parts.js';
@@ -39,8 +39,8 @@ interface ArchivedPaper {
 
 const LIMITS: ZipLimits = { bytes: 512 * 1024 * 1024, parts: 70_000 };
 
-const ajv = new Ajv2020({ allErrors: false, strict: false });
-const validators = new Map<JsonSchema, ValidateFunction>();
+/** What says whether a record is as described: loaded with the first archive that is read. */
+let validators: Promise<ValidatorOf> | undefined;
 
 /**
  * Reads an archive and proves it: the names, hashes and numbers of its files against its manifest, every record against
@@ -74,13 +74,18 @@ export async function readArchive(path: string, step: (entries: number) => void)
       paper.hash.update(chunk);
     };
   });
-  const manifest = readManifest(parts.get('manifest.json'));
+  const validatorOf = await (validators ??= import('./archive-validators.js').then(({ newValidators }) =>
+    newValidators(),
+  ));
+  const manifest = readManifest(parts.get('manifest.json'), validatorOf);
   const problems = ARCHIVE_FILE_KEYS.flatMap((file) =>
     fileProblems(file, parts.get(archiveFileName(file)), manifest),
   );
   if (problems.length > 0) throw new Refusal(422, problems);
   const files = keyedBy(ARCHIVE_FILE_KEYS, (file) => parts.get(archiveFileName(file)) ?? new Uint8Array());
-  const invalid = ARCHIVE_FILE_KEYS.flatMap((file) => recordProblems(file, files[file]));
+  const invalid = ARCHIVE_FILE_KEYS.flatMap((file) =>
+    recordProblems(files[file], archiveFileName(file), validatorOf(ARCHIVE_FILES[file])),
+  );
   if (invalid.length > 0) throw new Refusal(422, invalid.slice(0, TOLD_PROBLEMS));
   const wrong = [...paperProblems(files, papers), ...checkArchive(files, manifest, step)];
   if (wrong.length > 0) throw new Refusal(422, wrong.slice(0, TOLD_PROBLEMS));
@@ -128,7 +133,7 @@ function isZip(path: string): boolean {
   }
 }
 
-function readManifest(bytes: Uint8Array | undefined): ArchiveManifest {
+function readManifest(bytes: Uint8Array | undefined, validatorOf: ValidatorOf): ArchiveManifest {
   if (!bytes) throw refusal('archive-expected', '', 'This is not an archive: it has no manifest.json.');
   const manifest = parsed(new TextDecoder().decode(bytes)) as Partial<ArchiveManifest> | undefined;
   if (manifest?.format !== ARCHIVE_FORMAT) {
@@ -154,27 +159,20 @@ function fileProblems(file: ArchiveFile, bytes: Uint8Array | undefined, manifest
     : [problem('archive-hash', name, `${name} is not what the manifest says: it has been changed.`)];
 }
 
-function recordProblems(file: ArchiveFile, bytes: Uint8Array): Problem[] {
-  const validate = validatorOf(ARCHIVE_FILES[file]);
+function recordProblems(bytes: Uint8Array, name: string, validate: ValidateFunction): Problem[] {
   const problems: Problem[] = [];
   try {
     for (const { line, text } of linesOfBytes(bytes)) {
       const record = parsed(text);
-      const path = `${archiveFileName(file)}:${line}`;
+      const path = `${name}:${line}`;
       if (record === undefined) problems.push(problem('archive-record', path, `${path}: this is not JSON.`));
       else if (!validate(record)) problems.push(schemaProblem(path, validate.errors));
       if (problems.length > TOLD_PROBLEMS) break;
     }
   } catch {
-    problems.push(problem('archive-record', archiveFileName(file), `${archiveFileName(file)} is not UTF-8.`));
+    problems.push(problem('archive-record', name, `${name} is not UTF-8.`));
   }
   return problems;
-}
-
-function validatorOf(schema: JsonSchema): ValidateFunction {
-  const known = validators.get(schema) ?? ajv.compile(schema);
-  validators.set(schema, known);
-  return known;
 }
 
 function schemaProblem(path: string, errors: readonly ErrorObject[] | null | undefined): Problem {

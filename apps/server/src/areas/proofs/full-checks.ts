@@ -66,7 +66,7 @@ export class FullChecks implements OnApplicationBootstrap {
     const entries = await this.batchReader.run(checkWhole, { organisation: id });
     const found = withDocuments(entries, await this.batchReader.run(checkDocuments, { organisation: id }));
     // read first: what is committed meanwhile is in the books, too
-    const beside = sealsBeside(settings.folder);
+    const beside = await sealsBeside(settings.folder);
     const records = await this.batchReader.run(checkRecords, { organisation: id, beside });
     const check = { ...found, proofs: [...found.proofs, ...records], at: new Date().toISOString() };
     if (found.broken) this.logger.error(`organisation ${id}: entry ${found.broken.number}: ${found.broken.why}`);

@@ -6,9 +6,9 @@ import { keptTimeStamps } from '../../platform/time-stamps/time-stamps.js';
 const NO_HISTORIES = { periods: FIRST_PREVIOUS_SEAL, takeOn: FIRST_PREVIOUS_SEAL, setUp: FIRST_PREVIOUS_SEAL };
 
 /** Every seal that a data folder keeps beside its books: in files of chain ends, in backups, and in time stamps. */
-export function sealsBeside(folder: string): KeptEnd[] {
+export async function sealsBeside(folder: string): Promise<KeptEnd[]> {
   const isGoneOnPurpose = goneOnPurpose(folder);
-  const stamped = keptTimeStamps(folder).flatMap(({ at, organisation, entries, seal }): KeptEnd[] =>
+  const stamped = (await keptTimeStamps(folder)).flatMap(({ at, organisation, entries, seal }): KeptEnd[] =>
     // what is no time stamp is told by itself
     at === undefined || isGoneOnPurpose(at)
       ? []

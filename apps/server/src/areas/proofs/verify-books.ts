@@ -32,12 +32,12 @@ export function sealFromPaper(text: string): ExpectedSeal | undefined {
  * @param expected seals from paper, which an entry of some organisation has to have
  * @returns what was found wrong, as sentences; none if all is well
  */
-export function verifyBooks(
+export async function verifyBooks(
   folder: string,
   report: (line: string) => void,
   expected: readonly ExpectedSeal[] = [],
-): string[] {
-  const beside = sealsBeside(folder);
+): Promise<string[]> {
+  const beside = await sealsBeside(folder);
   const db = openForReading(folder);
   const wrong: string[] = [];
   const [schema, found] = [expectedSchema(), schemaOf(db.$client)];
@@ -59,7 +59,9 @@ export function verifyBooks(
     wrong.push(...provedOtherwise(db, id).map((sentence) => `${name}: ${sentence}`));
     wrong.push(...wrongPapers(db, folder, id).map((sentence) => `${name}: ${sentence}`));
     wrong.push(
-      ...wrongTimeStamps(folder, id, (line) => report(`${name}: ${line}`)).map((found) => `${name}: ${found}`),
+      ...(await wrongTimeStamps(folder, id, (line) => report(`${name}: ${line}`))).map(
+        (found) => `${name}: ${found}`,
+      ),
     );
     if (!check.broken) report(`${name}: ${check.checkedTo} entries, chain intact, last seal ${check.lastSeal}`);
   }
@@ -72,19 +74,23 @@ export function verifyBooks(
   return wrong;
 }
 
-/** What is wrong by a proof: all that its difference comes from, as far as it is told. */
 /** What is wrong with the time stamps of an organisation, whatever its entries are by now; the others are told. */
-function wrongTimeStamps(folder: string, organisationId: number, report: (line: string) => void): string[] {
-  return keptTimeStamps(folder)
-    .filter(({ organisation: id }) => id === organisationId)
-    .flatMap((kept) => {
-      const wrong = wrongWithKept(folder, settings.timeStamps, kept);
-      if (wrong !== undefined) return [`The time stamp ${basename(kept.file)} proves nothing. ${wrong}`];
-      report(`entry no. ${kept.entries} was there on ${longMoment(kept.at ?? '')}, stamped by ${kept.by}`);
-      return [];
-    });
+async function wrongTimeStamps(
+  folder: string,
+  organisationId: number,
+  report: (line: string) => void,
+): Promise<string[]> {
+  const found: string[] = [];
+  for (const kept of await keptTimeStamps(folder)) {
+    if (kept.organisation !== organisationId) continue;
+    const wrong = await wrongWithKept(folder, settings.timeStamps, kept);
+    if (wrong !== undefined) found.push(`The time stamp ${basename(kept.file)} proves nothing. ${wrong}`);
+    else report(`entry no. ${kept.entries} was there on ${longMoment(kept.at ?? '')}, stamped by ${kept.by}`);
+  }
+  return found;
 }
 
+/** What is wrong by a proof: all that its difference comes from, as far as it is told. */
 function sentencesOf({ label, remark, explanations }: Proof): string[] {
   const [, ...further] = explanations?.largest ?? [];
   return [`${label} does not hold. ${remark ?? ''}`, ...further.map((explanation) => `${explanation.label}.`)];

@@ -1,10 +1,9 @@
 import Database from 'better-sqlite3';
 import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3';
 import { join } from 'node:path';
-import * as schema from './schema.js';
 
 /** The books as queries reach them: Drizzle, with the plain connection as `$client`. */
-export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
+export type Db = BetterSQLite3Database & { $client: Database.Database };
 
 /** The file that holds the books in a data folder. */
 export function booksFile(folder: string): string {
@@ -18,7 +17,7 @@ export function openForWriting(folder: string, { fileMustExist = true } = {}): D
   client.pragma('synchronous = FULL');
   client.pragma('foreign_keys = ON');
   client.pragma('busy_timeout = 5000');
-  return drizzle({ client, schema });
+  return drizzle({ client });
 }
 
 /** A connection that only reads. It never waits for the writer, only while SQLite itself puts the log of the file in order. */
@@ -26,5 +25,5 @@ export function openForReading(folder: string): Db {
   const client = new Database(booksFile(folder), { readonly: true });
   client.pragma('busy_timeout = 2000');
   client.pragma('query_only = ON');
-  return drizzle({ client, schema });
+  return drizzle({ client });
 }

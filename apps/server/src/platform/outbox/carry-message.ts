@@ -1,6 +1,5 @@
 import { PAPER_TYPES } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
-import MailComposer from 'nodemailer/lib/mail-composer';
 import { hash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import type { Db } from '../database/connection.js';
@@ -38,6 +37,7 @@ export const carryMessage = defineFileTask(
       return { state: 'busy', reason: `The file of the paper cannot be read: ${messageOf(error)}` };
     }
     const host = settings.origin ? new URL(settings.origin).hostname : 'localhost';
+    const { default: MailComposer } = await import('nodemailer/lib/mail-composer');
     const mail = new MailComposer({
       from: { name: row.organisation, address: `books@${host}` },
       to: message.recipient,

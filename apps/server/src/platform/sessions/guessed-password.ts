@@ -1,6 +1,4 @@
-import { ZxcvbnFactory } from '@zxcvbn-ts/core';
-import * as common from '@zxcvbn-ts/language-common';
-import * as english from '@zxcvbn-ts/language-en';
+import type { ZxcvbnFactory } from '@zxcvbn-ts/core';
 import type { Db } from '../database/connection.js';
 import { unprocessable } from '../problems/refusal.js';
 import { defineReading } from '../threads/task.js';
@@ -12,18 +10,18 @@ const LOOKED_AT = 48;
 /** How many guesses a password has to withstand: ten to the power of this. */
 const LEAST_GUESSES = 8;
 
-let judge: ZxcvbnFactory | undefined;
+/** Its words are large, and seldom asked for: they are read with the first password. */
+let judge: Promise<ZxcvbnFactory> | undefined;
 
 /** Whether a password is among those that are guessed first: a common one, a pattern, or made of what is known of the person. */
 export const isSoonGuessed = defineReading(
   'isSoonGuessed',
-  (_: Db, { password, known }: { password: string; known: readonly string[] }): boolean => {
-    judge ??= new ZxcvbnFactory({
-      dictionary: { ...common.dictionary, ...english.dictionary },
-      graphs: common.adjacencyGraphs,
-    });
-    return judge.check(password.slice(0, LOOKED_AT), wordsOf(known)).guessesLog10 < LEAST_GUESSES;
+  async (_: Db, { password, known }: { password: string; known: readonly string[] }): Promise<boolean> => {
+    judge ??= import('./password-judge.js').then(({ newJudge }) => newJudge());
+    const { guessesLog10 } = (await judge).check(password.slice(0, LOOKED_AT), wordsOf(known));
+    return guessesLog10 < LEAST_GUESSES;
   },
+  { isBesideBooks: true },
 );
 
 /**

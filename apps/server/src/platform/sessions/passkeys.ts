@@ -1,13 +1,9 @@
 import { problem } from '@just-ledger/core';
 import { Injectable, Logger } from '@nestjs/common';
-import {
-  type AuthenticationResponseJSON,
-  type AuthenticatorTransport,
-  generateAuthenticationOptions,
-  generateRegistrationOptions,
-  type RegistrationResponseJSON,
-  verifyAuthenticationResponse,
-  verifyRegistrationResponse,
+import type {
+  AuthenticationResponseJSON,
+  AuthenticatorTransport,
+  RegistrationResponseJSON,
 } from '@simplewebauthn/server';
 import { eq } from 'drizzle-orm';
 import type { FastifyRequest } from 'fastify';
@@ -47,6 +43,9 @@ function siteOf({ headers }: FastifyRequest): Site {
   throw unprocessable('passkey-site', '', `Passkeys need an address with a name. On this machine open ${here}.`);
 }
 
+/** What passkeys are made and read with (WebAuthn): read when somebody first uses one. */
+const ceremonies = () => import('@simplewebauthn/server');
+
 /**
  * Passkeys as WebAuthn defines them (W3C, Web Authentication Level 3): signing in with a device that knows its owner by a
  * finger, a face or a number. The device and the owner are both asked for, so that no password and no code is.
@@ -65,6 +64,7 @@ export class Passkeys {
   async offer(owner: Person, request: FastifyRequest): Promise<string> {
     const { name } = siteOf(request);
     const own = this.reader.db.select().from(passkey).where(eq(passkey.person, owner.id)).all();
+    const { generateRegistrationOptions } = await ceremonies();
     return JSON.stringify(
       await generateRegistrationOptions({
         rpName: 'Just Ledger',
@@ -88,6 +88,7 @@ export class Passkeys {
    */
   async made(owner: Person, name: string, credential: string, request: FastifyRequest): Promise<NewPasskey> {
     const site = siteOf(request);
+    const { verifyRegistrationResponse } = await ceremonies();
     try {
       const { verified, registrationInfo } = await verifyRegistrationResponse({
         response: JSON.parse(credential) as RegistrationResponseJSON,
@@ -117,6 +118,7 @@ export class Passkeys {
   async offerSignIn(request: FastifyRequest): Promise<string> {
     const { name } = siteOf(request);
     const challenge = this.challenges.issue(SIGN_IN);
+    const { generateAuthenticationOptions } = await ceremonies();
     return JSON.stringify(
       await generateAuthenticationOptions({ rpID: name, challenge, userVerification: 'required' }),
     );
@@ -130,6 +132,7 @@ export class Passkeys {
    */
   async personOf(credential: string, request: FastifyRequest): Promise<Person> {
     const site = siteOf(request);
+    const { verifyAuthenticationResponse } = await ceremonies();
     try {
       const response = JSON.parse(credential) as AuthenticationResponseJSON;
       const kept = this.reader.db

@@ -26,6 +26,8 @@ export interface Command<Args, Result> extends Task<WriteContext, Args, Result> 
 export interface Reading<Args, Result> extends Task<Db, Args, Result> {
   /** Whether it reads entries alone, and nothing that was derived of them: a long one would hold that file up. */
   readonly isOfEntriesAlone?: boolean;
+  /** Whether it reads nothing of the books themselves: it may wait for something, as what reads them at one moment may not. */
+  readonly isBesideBooks?: boolean;
 }
 
 /** Work on files, by a thread that may look things up in the books. */
@@ -49,7 +51,7 @@ export function defineCommand<Args, Result>(
 export function defineReading<Args, Result>(
   taskName: string,
   work: (db: Db, args: Args) => Result,
-  more: Pick<Reading<Args, Result>, 'isOfEntriesAlone'> = {},
+  more: Pick<Reading<Args, Result>, 'isOfEntriesAlone' | 'isBesideBooks'> = {},
 ): Reading<Args, Result> {
   return Object.assign((db: Db, args: Args) => work(db, args), { taskName, ...more });
 }

@@ -42,6 +42,7 @@ import { join } from 'node:path';
 import { writeDurably } from '../database/write-durably.js';
 import { signedAttributes } from './signed-attributes.js';
 import { SIGNING_CERTIFICATE_V2, signingCertificate } from './signing-certificate.js';
+import { standInCertificate, standInFolder } from './stand-in-certificate.js';
 import { arrayBufferOf, SHA_256 } from './time-stamp-query.js';
 
 /** By object identifiers of RFC 5758 and RFC 3161. */
@@ -50,13 +51,7 @@ const TIME_STAMPING = '1.3.6.1.5.5.7.3.8';
 /** A policy that says nothing, in the arc for examples; from memory. */
 const POLICY = '2.999.1';
 
-const FOLDER = 'time-stamp-authority';
 const YEARS = 30;
-
-/** Where the certificate of the stand-in lies in a data folder. */
-export function standInCertificate(folder: string): string {
-  return join(folder, FOLDER, 'certificate.pem');
-}
 
 /**
  * Answers requests for time stamps as an authority does (RFC 3161), with a key of its own that it makes when it is first
@@ -126,7 +121,7 @@ function signedData(
     }),
     new Attribute({ attrType: SIGNING_CERTIFICATE_V2, attrValues: [signingCertificate(hash(certificate.raw))] }),
   ];
-  const key = createPrivateKey(readFileSync(join(folder, FOLDER, 'key.pem')));
+  const key = createPrivateKey(readFileSync(join(standInFolder(folder), 'key.pem')));
   const encoded = signedAttributes(attributes);
   const signer = new SignerInfo({
     version: CMSVersion.v1,
@@ -175,9 +170,9 @@ async function ensureKey(folder: string): Promise<void> {
     webcrypto as Crypto,
   );
   const key = Buffer.from(await webcrypto.subtle.exportKey('pkcs8', keys.privateKey));
-  mkdirSync(join(folder, FOLDER), { recursive: true, mode: 0o700 });
+  mkdirSync(standInFolder(folder), { recursive: true, mode: 0o700 });
   const pem = createPrivateKey({ key, format: 'der', type: 'pkcs8' }).export({ format: 'pem', type: 'pkcs8' });
-  writeDurably(join(folder, FOLDER, 'key.pem'), String(pem));
+  writeDurably(join(standInFolder(folder), 'key.pem'), String(pem));
   // the certificate last: where it is, the key is
   writeDurably(standInCertificate(folder), certificate.toString('pem'));
 }

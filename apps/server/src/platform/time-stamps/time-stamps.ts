@@ -1,10 +1,11 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { X509Certificate } from 'node:crypto';
 import { join } from 'node:path';
-import { standInAnswer, standInCertificate } from './time-stamp-stand-in.js';
-import { timeStampQuery, tokenOfAnswer } from './time-stamp-query.js';
+import { standInCertificate } from './stand-in-certificate.js';
 import { type StampedEnd, stampedDigest } from './time-stamp-text.js';
-import { readToken, wrongWithToken } from './time-stamp-token.js';
+
+/** Reads what is signed and who signed it; most books have no time stamp, and threads begin sooner without it. */
+const tokens = () => import('./time-stamp-token.js');
 
 /** Who stamps times: an authority by its address and certificates, or the stand-in of a data folder. */
 export interface TimeStampAuthority {
@@ -45,9 +46,13 @@ export async function askForTimeStamp(
   authority: TimeStampAuthority,
   end: StampedEnd & { readonly organisation: number },
 ): Promise<string> {
+  const [{ timeStampQuery, tokenOfAnswer }, { readToken, wrongWithToken }] = await Promise.all([
+    import('./time-stamp-query.js'),
+    tokens(),
+  ]);
   const digest = stampedDigest(end);
   const { bytes, nonce } = timeStampQuery(digest);
-  const answer = authority.url === undefined ? await standInAnswer(folder, bytes) : await asked(authority.url, bytes);
+  const answer = authority.url === undefined ? await ownAnswer(folder, bytes) : await asked(authority.url, bytes);
   const token = tokenOfAnswer(answer);
   const wrong = wrongWithToken(token, digest, trustedIn(folder, authority));
   if (wrong !== undefined) throw new Error(`The time stamp is not kept. ${wrong}`);
@@ -59,6 +64,11 @@ export async function askForTimeStamp(
   const name = `${end.organisation}-${end.entries}-${end.seal}.tst`;
   writeFileSync(join(timeStampsFolder(folder), name), token, { mode: 0o600, flush: true });
   return said.at;
+}
+
+async function ownAnswer(folder: string, query: Uint8Array): Promise<Uint8Array> {
+  const { standInAnswer } = await import('./time-stamp-stand-in.js');
+  return standInAnswer(folder, query);
 }
 
 async function asked(url: string, query: Uint8Array): Promise<Uint8Array> {
@@ -78,34 +88,35 @@ async function asked(url: string, query: Uint8Array): Promise<Uint8Array> {
 }
 
 /** The time stamps that are kept beside books, the first first. */
-export function keptTimeStamps(folder: string): KeptTimeStamp[] {
+export async function keptTimeStamps(folder: string): Promise<KeptTimeStamp[]> {
   const path = timeStampsFolder(folder);
-  if (!existsSync(path)) return [];
-  return readdirSync(path)
-    .flatMap((name): KeptTimeStamp[] => {
-      const [, organisation, entries, seal] = NAMED.exec(name) ?? [];
-      if (seal === undefined) return [];
+  const names = existsSync(path) ? readdirSync(path).filter((name) => NAMED.test(name)) : [];
+  if (names.length === 0) return [];
+  const { readToken } = await tokens();
+  const saidIn = (file: string): Partial<Pick<KeptTimeStamp, 'at' | 'by'>> => {
+    try {
+      const { at, by } = readToken(readFileSync(file));
+      return { at, by };
+    } catch {
+      return {};
+    }
+  };
+  return names
+    .map((name): KeptTimeStamp => {
+      const [, organisation, entries, seal = ''] = NAMED.exec(name) ?? [];
       const file = join(path, name);
-      return [{ organisation: Number(organisation), entries: Number(entries), seal, file, ...saidIn(file) }];
+      return { organisation: Number(organisation), entries: Number(entries), seal, file, ...saidIn(file) };
     })
     .sort((a, b) => a.organisation - b.organisation || a.entries - b.entries);
 }
 
-function saidIn(file: string): Partial<Pick<KeptTimeStamp, 'at' | 'by'>> {
-  try {
-    const { at, by } = readToken(readFileSync(file));
-    return { at, by };
-  } catch {
-    return {};
-  }
-}
-
 /** What is wrong with a time stamp that is kept, as a sentence; undefined if an authority has stamped just that. */
-export function wrongWithKept(
+export async function wrongWithKept(
   folder: string,
   authority: TimeStampAuthority,
   { file, ...end }: KeptTimeStamp,
-): string | undefined {
+): Promise<string | undefined> {
+  const { wrongWithToken } = await tokens();
   return wrongWithToken(readFileSync(file), stampedDigest(end), trustedIn(folder, authority));
 }
 
