@@ -33,6 +33,8 @@ const MANY = 20_000;
 
 /** What is derived of documents, as subqueries for one question. */
 export interface DerivedDocuments {
+  /** Whether no contact is unnamed. */
+  readonly isAllNamed: boolean;
   /** Simple documents of which something is open: account, contact, key, open, due_date. */
   readonly simple: (whose: 'named' | 'unnamed' | 'all') => SQL;
   /** The same: open and foreign_open, entry and place of the first line, account, contact, key. */
@@ -63,11 +65,18 @@ export function derivedDocuments(db: Db, asked: OpenItemsAt): DerivedDocuments |
     since.map(({ account, contact, key }) => [account, contact, key]),
   )})`;
   const ofAccount = sql`d.organisation = ${asked.organisation} AND d.account = a.id AND ${mine(db, asked)}`;
-  const merged = listed(contactDirectory(db, asked.organisation).merged);
+  const { merged: mergedIds } = contactDirectory(db, asked.organisation);
+  const merged = listed(mergedIds);
   const isRest = sql`d.side = 0 AND (d.amount <> 0 OR d.foreign_amount <> 0 OR d.mixed OR d.key = '')`;
-  const unnamed = sql`(SELECT d.account, d.contact FROM ${accounts} CROSS JOIN ${table} INDEXED BY document_sum_rest
+  const unnamed = db.all<{
+    account: AccountId;
+    contact: ContactId;
+  }>(sql`SELECT d.account, d.contact FROM ${accounts} CROSS JOIN ${table} INDEXED BY document_sum_rest
       WHERE ${ofAccount} AND ${isRest} AND d.key = ''
-    UNION SELECT account, contact FROM (${sinceKeys}) WHERE key = '')`;
+    UNION SELECT account, contact FROM (${sinceKeys}) WHERE key = ''`);
+  const unnamedPairs = sql`SELECT value ->> 0 AS account, value ->> 1 AS contact FROM json_each(${JSON.stringify(
+    unnamed.map(({ account, contact }) => [account, contact]),
+  )})`;
   // documents that moved later, too: as at today there are none, and of a few contacts there are fewer than since a day
   const lately = sql`${table} INDEXED BY document_sum_last
     WHERE d.organisation = ${asked.organisation} AND d.account = a.id AND d.last_date > ${asked.asAt}`;
@@ -83,21 +92,25 @@ export function derivedDocuments(db: Db, asked: OpenItemsAt): DerivedDocuments |
   const simple: DerivedDocuments['simple'] = (whose) => {
     const allocated = {
       all: sql`1`,
-      named: sql`(d.account, d.contact) NOT IN ${unnamed}`,
-      unnamed: sql`(d.account, d.contact) IN ${unnamed}`,
+      named: unnamed.length === 0 ? sql`1` : sql`(d.account, d.contact) NOT IN (${unnamedPairs})`,
+      unnamed: sql`(d.account, d.contact) IN (${unnamedPairs})`,
     }[whose];
-    const isAsked = sql`d.side = a.side AND ${allocated} AND d.contact NOT IN (${merged})
-      AND (d.account, d.contact, d.key) NOT IN (${sinceKeys})`;
+    const isUnmerged = mergedIds.length === 0 ? sql`1` : sql`d.contact NOT IN (${merged})`;
+    const isUnmoved = since.length === 0 ? sql`1` : sql`(d.account, d.contact, d.key) NOT IN (${sinceKeys})`;
+    const isAsked = sql`d.side = a.side AND ${allocated} AND ${isUnmerged} AND ${isUnmoved}`;
     // no more columns than the indexes have
-    return sql`(SELECT * FROM (
-        SELECT d.account, d.contact, d.key, d.amount AS open, d.due_date
+    const untilNow = sql`SELECT d.account, d.contact, d.key, d.amount AS open, d.due_date
         FROM ${accounts} CROSS JOIN ${table} INDEXED BY document_sum_open
-        WHERE ${ofAccount} AND d.side <> 0 AND d.amount <> 0 AND d.last_date <= ${asked.asAt} AND ${isAsked}
+        WHERE ${ofAccount} AND d.side <> 0 AND d.amount <> 0 AND d.last_date <= ${asked.asAt} AND ${isAsked}`;
+    if (!isLater) return sql`(${untilNow})`;
+    return sql`(SELECT * FROM (
+        ${untilNow}
         UNION ALL SELECT d.account, d.contact, d.key, ${until(sql`amount`)}, d.due_date
         FROM ${accounts} CROSS JOIN ${underWay} AND ${isAsked}
       ) WHERE open <> 0)`;
   };
   return {
+    isAllNamed: unnamed.length === 0,
     simple,
     eachSimple: (whose) => sql`(SELECT s.account, s.contact, s.key, s.open,
         CASE WHEN d.last_date <= ${asked.asAt} THEN d.foreign_amount ELSE ${until(sql`foreign_amount`)} END AS foreign_open,

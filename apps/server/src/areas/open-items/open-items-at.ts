@@ -61,16 +61,34 @@ export function openByAge(db: Db, asked: OpenItemsAt): Record<Age, number> {
   return keyedBy(keysOf(AGES), (age) => sums.reduce((sum, row) => sum + row[age], 0));
 }
 
+/** What is open as at a day of each contact, whatever its age; minor units, debit positive. */
+export function openSumsAt(db: Db, asked: OpenItemsAt): ReadonlyMap<ContactId, number> {
+  const documents = derivedDocuments(db, asked);
+  const sums = new Map<ContactId, number>();
+  const add = (contact: ContactId, open: number): void => void sums.set(contact, (sums.get(contact) ?? 0) + open);
+  for (const { contact, open } of itemsToAllocate(db, asked, documents)) add(contact, open);
+  if (!documents) return sums;
+  const simple = db.all<{ contact: ContactId; open: number }>(
+    sql`SELECT s.contact AS contact, sum(s.open) AS open FROM ${documents.simple('named')} AS s GROUP BY s.account, s.contact`,
+  );
+  for (const { contact, open } of simple) add(contact, open);
+  return sums;
+}
+
+/** The items of contacts of whom something has to be allocated, or of all where nothing is derived of documents. */
+function itemsToAllocate(db: Db, asked: OpenItemsAt, documents: DerivedDocuments | undefined): OpenItem[] {
+  if (!documents) return openItems(controlLines(db, asked));
+  return openItems(
+    inOrder([
+      ...(documents.isAllNamed ? [] : remainders(db, asked, documents, 'unnamed')),
+      ...controlLinesAmong(db, asked, documents.otherLines),
+    ]),
+  );
+}
+
 function readAgedSums(db: Db, asked: OpenItemsAt): AgedSums {
   const documents = derivedDocuments(db, asked);
-  const items = documents
-    ? openItems(
-        inOrder([
-          ...remainders(db, asked, documents, 'unnamed'),
-          ...controlLinesAmong(db, asked, documents.otherLines),
-        ]),
-      )
-    : openItems(controlLines(db, asked));
+  const items = itemsToAllocate(db, asked, documents);
   const sums = new Map<ContactId, Record<Age, number>>();
   const add = (contact: ContactId, age: Age, open: number): void => {
     const ages = sums.get(contact) ?? keyedBy(keysOf(AGES), () => 0);

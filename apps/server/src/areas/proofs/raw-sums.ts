@@ -85,7 +85,12 @@ function addedUp(db: Db, books: Organisation, asAt: CivilDate): RawSum[] {
         FROM line WHERE organisation = @organisation AND entry > @derived AND date <= @asAt
       ) GROUP BY account, stage`,
     )
-    .all({ organisation: books.id, derived, asAt, year: yearOf(part.whole), ...part });
+    .all({ organisation: books.id, derived, asAt, year: yearBegun(part.whole), ...part });
+}
+
+/** The year of which months are read: that after a period, if it ends one. */
+function yearBegun(period: number): number {
+  return yearOf(period) + (period % 100 === 12 ? 1 : 0);
 }
 
 /** What the raw lines from one day, or from the beginning, to another come to: those up to the last less those before the first. */

@@ -18,7 +18,6 @@ import {
   type RowFact,
   sumByAccount,
   sumOf,
-  sumOfAges,
   type TakeOnBooks,
   trayLabel,
   zip,
@@ -30,7 +29,7 @@ import { laterLines, laterSum } from '../account-detail/later-lines.js';
 import { loadChart } from '../accounts/account-store.js';
 import { flowsBetween } from '../ledger/flow-store.js';
 import { controlAccounts } from '../open-items/open-documents.js';
-import { agedSumsAt } from '../open-items/open-items-at.js';
+import { openSumsAt } from '../open-items/open-items-at.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { clearingAccount, type LoadedTakeOn, loadTakeOn } from './take-on-store.js';
 
@@ -80,13 +79,13 @@ interface TakeOnProofBase {
 function controlProof(db: Db, organisation: Organisation, asAt: CivilDate, ledger: ControlLedger): Proof[] {
   const chart = loadChart(db, organisation.id);
   const accounts = controlAccounts(db, organisation.id, ledger);
-  const open = agedSumsAt(db, { organisation: organisation.id, accounts, asAt });
+  const open = openSumsAt(db, { organisation: organisation.id, accounts, asAt });
   const right = sumOver(
     balancesAt(db, organisation, asAt),
     accounts.map(({ id }) => id),
   );
   if (open.size === 0 && right === 0) return [];
-  const left = [...open.values()].reduce((sum, ages) => sum + sumOfAges(ages), 0);
+  const left = [...open.values()].reduce((sum, amount) => sum + amount, 0);
   return [
     proofOf(ledger === 'receivables' ? 'receivables-control' : 'payables-control', {
       leftLabel: ledger === 'receivables' ? 'Open items of customers' : 'Open items of suppliers',
