@@ -1,6 +1,7 @@
 import type { Chart } from '../accounts/chart.js';
 import { CLASSIFICATIONS, type Classification, isClassification } from '../accounts/classification.js';
 import { reducedAccounts } from '../accounts/reduced-account.js';
+import { zip } from '../keyed/zip.js';
 import type { Minor } from '../money/minor.js';
 import {
   arrangedParts,
@@ -77,6 +78,15 @@ function merged(
   statements: number,
 ): Labelled[] {
   const names = statement.map(identity);
+  const take = (row: Labelled, { label, amount }: StatementRow): void => {
+    if (!row.labels.includes(label)) row.labels.push(label);
+    row.amounts[position] = amount;
+  };
+  // most months have the rows of the month before
+  if (names.length === rows.length && rows.every((row, index) => row.identity === names[index])) {
+    for (const [row, own] of zip(rows, statement)) take(row, own);
+    return [...rows];
+  }
   const places = new Map(names.map((name, index) => [name, index]));
   const known = new Set(rows.map((row) => row.identity));
   const all: Labelled[] = [];
@@ -97,8 +107,7 @@ function merged(
     if (index !== undefined && own) {
       addNewUpTo(index);
       next = Math.max(next, index + 1);
-      if (!row.labels.includes(own.label)) row.labels.push(own.label);
-      row.amounts[position] = own.amount;
+      take(row, own);
     }
     all.push(row);
   }

@@ -1,5 +1,6 @@
 import { addDays, type CivilDate, dayBefore, isCivilDate, problem, type TrialBalanceFlows } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -52,15 +53,18 @@ export function closingsWithin(
   to: CivilDate,
   isPosted = false,
 ): CivilDate[] {
-  return closingDays(db).all({ organisation, from, to, isPosted: isPosted ? 1 : 0, knownTo });
+  // columns beside each other ask for many spans: there are few such days, and all are read at once
+  const days = keptUntilCommit(db, `closings ${organisation} ${knownTo} ${isPosted}`, () =>
+    closingDays(db).all({ organisation, isPosted: isPosted ? 1 : 0, knownTo }),
+  );
+  return days.filter((day) => day >= from && day <= to);
 }
 
 const closingDays = oncePerConnection(({ $client }) =>
   $client
     .prepare<[Readonly<Record<string, string | number>>], CivilDate>(
       `SELECT DISTINCT e.date FROM entry AS e
-      WHERE e.organisation = :organisation AND e.kind = 'closing' AND e.date BETWEEN :from AND :to
-        AND (:isPosted = 0 OR e.source = 'closing')
+      WHERE e.organisation = :organisation AND e.kind = 'closing' AND (:isPosted = 0 OR e.source = 'closing')
         AND e.place <= :knownTo AND NOT EXISTS (SELECT 1 FROM entry AS r
           WHERE r.organisation = e.organisation AND r.reverses = e.place AND r.place <= :knownTo) ORDER BY e.date`,
     )
