@@ -93,8 +93,12 @@ async function send<T>(
   return answer as T;
 }
 
+function isDetails(answer: unknown): answer is ProblemDetails {
+  return typeof answer === 'object' && answer !== null && 'problems' in answer;
+}
+
 function detailsOf(answer: unknown, response: Response): ProblemDetails {
-  if (typeof answer === 'object' && answer !== null && 'problems' in answer) return answer as ProblemDetails;
+  if (isDetails(answer)) return answer;
   return {
     type: 'about:blank',
     title: response.statusText || `The server answered ${response.status}.`,

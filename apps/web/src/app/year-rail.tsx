@@ -1,4 +1,4 @@
-import { isCivilDate, type Month, shortMonthName, typedSpan } from '@just-ledger/core';
+import { fiscalMonthOf, isCivilDate, parseCivilDate, shortMonthName, typedSpan } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { type KeyboardEvent, type MouseEvent, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -105,7 +105,7 @@ export function YearRail() {
             aria-label={`${period.name}, ${period.entries} entries${period.locked ? ', locked' : ''}`}
             onClick={(event) => choose(event, period.from ?? period.to, period.to)}
           >
-            {shortMonthName(calendar, period.period as Month)}
+            {shortMonthName(calendar, fiscalMonthOf(calendar, parseCivilDate(period.to)))}
             <span className={styles.trace} aria-hidden="true">
               {traceOf(period.entries, most).map((height, index) => (
                 <i key={index} style={{ height }} />

@@ -1,6 +1,6 @@
 import { classValidatorResolver } from '@hookform/resolvers/class-validator';
 import { type ReactNode, useState } from 'react';
-import { type FieldValues, FormProvider, type Resolver, useForm } from 'react-hook-form';
+import { type FieldValues, FormProvider, type Path, type Resolver, useForm } from 'react-hook-form';
 import { RequestRefused } from '../api/request.js';
 import { FormPlaces } from './form-places.js';
 import { ErrorMessage } from './sheet.js';
@@ -16,7 +16,7 @@ export interface FormState {
  * A form for a request of the contract. What is typed is held against the rules of the request's class before it is
  * sent; what the server refuses afterwards stands at its field, and over the foot of the form where it has none there.
  */
-export function RequestForm<Typed extends FieldValues, Request extends object>({
+export function RequestForm<Typed extends FieldValues, Request extends FieldValues>({
   of,
   values,
   toRequest,
@@ -44,12 +44,9 @@ export function RequestForm<Typed extends FieldValues, Request extends object>({
 }) {
   const [elsewhere, setElsewhere] = useState<Error | null>(null);
   const [places] = useState(() => new Set<string>());
+  const isShown = (path: string): path is Path<Typed> => places.has(path);
   const resolver: Resolver<Typed, unknown, Request> = (typed, context, options) =>
-    (classValidatorResolver(of as never) as unknown as Resolver<Request, unknown, Request>)(
-      toRequest(typed),
-      context,
-      options as never,
-    ) as never;
+    classValidatorResolver(of)(toRequest(typed), context, options as never) as never;
   const form = useForm<Typed, unknown, Request>({ defaultValues: values as never, resolver });
   const { isSubmitting: isPending, isDirty } = form.formState;
   const submit = form.handleSubmit(
@@ -60,9 +57,9 @@ export function RequestForm<Typed extends FieldValues, Request extends object>({
         if (clears) form.reset();
       } catch (error) {
         const problems = error instanceof RequestRefused ? error.details.problems : [];
-        const placed = problems.filter(({ path }) => places.has(path));
+        const placed = problems.flatMap(({ path, message }) => (isShown(path) ? [{ path, message }] : []));
         placed.forEach(({ path, message }, index) =>
-          form.setError(path as never, { type: 'server', message }, { shouldFocus: index === 0 }),
+          form.setError(path, { type: 'server', message }, { shouldFocus: index === 0 }),
         );
         if (problems.length === 0 || placed.length < problems.length)
           setElsewhere(error instanceof Error ? error : new Error(String(error)));

@@ -1,3 +1,4 @@
+import { onceFor } from '../keyed/once-for.js';
 import type { AccountId } from '../accounts/account.js';
 import type { Stage } from './entry-kind.js';
 import type { Movement } from './movement.js';
@@ -31,3 +32,12 @@ export function sumByAccount(
   }
   return sums;
 }
+
+/**
+ * What accounts stand at by some flows, worked out once for them.
+ *
+ * @returns minor units by account, debit positive
+ */
+export const balancesOf = onceFor((flows: readonly LedgerFlow[]): ReadonlyMap<AccountId, Minor> =>
+  sumByAccount(flows),
+);

@@ -87,17 +87,25 @@ export function occurrences(schedule: Schedule, to: CivilDate): CivilDate[] {
   return dates;
 }
 
+/** A schedule from outside. */
+interface WrittenSchedule {
+  readonly unit: string;
+  readonly every: number;
+  readonly day?: number | string | undefined;
+  readonly weekday?: { readonly nth: number | string; readonly weekday: string } | undefined;
+  readonly from: string;
+  readonly until?: string | undefined;
+  readonly count?: number | undefined;
+  readonly businessDay?: string | undefined;
+}
+
+/** Whether nothing is wrong with a schedule from outside. */
+export function isSchedule(schedule: WrittenSchedule): schedule is Schedule {
+  return scheduleProblems(schedule).length === 0;
+}
+
 /** What is wrong with a schedule from outside, at its fields. */
-export function scheduleProblems(schedule: {
-  unit: string;
-  every: number;
-  day?: number | string | undefined;
-  weekday?: { nth: number | string; weekday: string } | undefined;
-  from: string;
-  until?: string | undefined;
-  count?: number | undefined;
-  businessDay?: string | undefined;
-}): Problem[] {
+export function scheduleProblems(schedule: WrittenSchedule): Problem[] {
   const problems: Problem[] = [];
   const isWhole = (value: number, most: number): boolean => Number.isInteger(value) && value >= 1 && value <= most;
   if (!SCHEDULE_UNITS.some((unit) => unit === schedule.unit)) {

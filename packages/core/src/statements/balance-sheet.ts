@@ -1,5 +1,5 @@
 import type { Chart } from '../accounts/chart.js';
-import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
+import { balancesOf, type LedgerFlow } from '../ledger/ledger-flow.js';
 import { add, type Minor } from '../money/minor.js';
 import { STATEMENT_WORDS, type OrganisationKind } from '../organisations/kind.js';
 import { CLASSIFICATIONS, type Classification } from '../accounts/classification.js';
@@ -30,7 +30,7 @@ export function balanceSheet(
   zeros = false,
   beside: ReadonlySet<Classification> = new Set(),
 ): BalanceSheet {
-  const rowsOf = rowsByClassification(chart, sumByAccount(flows), zeros);
+  const rowsOf = rowsByClassification(chart, balancesOf(flows), zeros);
   const part = (classification: Classification): StatementRow[] => {
     const rows = rowsOf(classification);
     const isShown = rows.length > 0 || beside.has(classification);

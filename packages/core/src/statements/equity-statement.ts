@@ -3,7 +3,7 @@ import { isPermanentEquity, isTemporary, type Account, type AccountId } from '..
 import { accountIn, type Chart } from '../accounts/chart.js';
 import { closingRules, type ClosingRules } from '../periods/closing-rules.js';
 import type { Sharer } from '../periods/closing-targets.js';
-import { sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
+import { balancesOf, sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
 import type { Movement } from '../ledger/movement.js';
 import { ZERO, minor, sumOf, type Minor } from '../money/minor.js';
 import { STATEMENT_WORDS, type OrganisationKind } from '../organisations/kind.js';
@@ -89,12 +89,11 @@ export const ROW_OF_MOVEMENT = {
  */
 export function equityStatement(chart: Chart, kind: OrganisationKind, flows: EquityFlows): EquityStatement {
   const sums = keyedBy(EQUITY_ROWS, () => new Map());
-  addLedger(sums['opening-equity'], chart, flows.base, () => true);
+  addBalances(sums['opening-equity'], chart, balancesOf(flows.base));
   addTo(sums['opening-equity'], EARLIER_RESULTS, unclosed(chart, flows.base));
 
   const today = closingRules(chart, kind, []);
-  const left = new Map<AccountId, Minor>();
-  addTemporary(left, chart, flows.base);
+  const left = new Map([...balancesOf(flows.base)].filter(([id]) => isTemporary(accountIn(chart, id))));
   flows.years.forEach((year, index) => {
     const all = year.lead.length === 0 ? year.span : [...year.lead, ...year.span];
     addTemporary(left, chart, all);
@@ -176,16 +175,19 @@ function addLedger(
   flows: readonly LedgerFlow[],
   counts: (flow: LedgerFlow) => boolean,
 ): void {
-  for (const [id, amount] of sumByAccount(flows, counts)) {
+  addBalances(sums, chart, sumByAccount(flows, counts));
+}
+
+function addBalances(sums: Map<ComponentKey, Minor>, chart: Chart, balances: ReadonlyMap<AccountId, Minor>): void {
+  for (const [id, amount] of balances) {
     if (isPermanentEquity(accountIn(chart, id))) addTo(sums, id, minor(-amount));
   }
 }
 
 /** What is left on temporary accounts, credit positive. */
 function unclosed(chart: Chart, flows: readonly LedgerFlow[]): Minor {
-  return sumOf(
-    flows.filter((flow) => isTemporary(accountIn(chart, flow.account))).map((flow) => minor(-flow.amount)),
-  );
+  const left = [...balancesOf(flows)].filter(([id]) => isTemporary(accountIn(chart, id)));
+  return sumOf(left.map(([, amount]) => minor(-amount)));
 }
 
 /** Adds flows to what is left on each temporary account. */

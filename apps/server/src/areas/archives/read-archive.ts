@@ -135,20 +135,20 @@ function isZip(path: string): boolean {
 
 function readManifest(bytes: Uint8Array | undefined, validatorOf: ValidatorOf): ArchiveManifest {
   if (!bytes) throw refusal('archive-expected', '', 'This is not an archive: it has no manifest.json.');
-  const manifest = parsed(new TextDecoder().decode(bytes)) as Partial<ArchiveManifest> | undefined;
-  if (manifest?.format !== ARCHIVE_FORMAT) {
+  const manifest = parsed(new TextDecoder().decode(bytes));
+  if (fieldOf(manifest, 'format') !== ARCHIVE_FORMAT) {
     throw refusal('archive-expected', 'manifest.json', 'The manifest is not that of an archive.');
   }
-  if (Number(manifest.version) > ARCHIVE_VERSION) {
+  if (Number(fieldOf(manifest, 'version')) > ARCHIVE_VERSION) {
     throw refusal(
       'archive-newer',
       'manifest.json',
       'A later version of Just Ledger has written this archive. Read it there.',
     );
   }
-  const validate = validatorOf(ARCHIVE_SCHEMA.$defs.manifest);
+  const validate = validatorOf<ArchiveManifest>(ARCHIVE_SCHEMA.$defs.manifest);
   if (!validate(manifest)) throw new Refusal(422, [schemaProblem('manifest.json', validate.errors)]);
-  return manifest as ArchiveManifest;
+  return manifest;
 }
 
 function fileProblems(file: ArchiveFile, bytes: Uint8Array | undefined, manifest: ArchiveManifest): Problem[] {
@@ -181,6 +181,11 @@ function schemaProblem(path: string, errors: readonly ErrorObject[] | null | und
   const extra = first?.params['additionalProperty'];
   const message = `${path}${field ? `, ${field}` : ''}: ${first?.message ?? 'not as described'}${extra ? ` (${extra})` : ''}.`;
   return problem('archive-record', path, message);
+}
+
+/** A field of what may be a record. */
+function fieldOf(record: unknown, field: string): unknown {
+  return typeof record === 'object' && record !== null ? Reflect.get(record, field) : undefined;
 }
 
 function parsed(text: string): unknown {

@@ -87,7 +87,8 @@ function begun(db: Db, folder: string): TrailState {
 
 function stateOf(folder: string): TrailState | undefined {
   try {
-    return JSON.parse(readFileSync(join(folder, 'state.json'), 'utf8')) as TrailState;
+    const state: TrailState = JSON.parse(readFileSync(join(folder, 'state.json'), 'utf8'));
+    return state;
   } catch {
     return undefined;
   }

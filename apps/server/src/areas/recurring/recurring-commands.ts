@@ -17,6 +17,7 @@ import {
   type Problem,
   readRecurringAmounts,
   type Schedule,
+  isSchedule,
   scheduleProblems,
 } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
@@ -202,6 +203,12 @@ function touched(
   if (!row) throw changedSince('recurring journal');
 }
 
+/** A schedule whose problems have been looked for. @throws {Refusal} 422 if something is wrong with it */
+function checkedSchedule(schedule: RecurringJournalRequest['schedule']): Schedule {
+  if (!isSchedule(schedule)) throw new Refusal(422, scheduleProblems(schedule));
+  return schedule;
+}
+
 function addVersion(
   context: WriteContext,
   { organisation, person, id }: JournalPlace,
@@ -220,7 +227,7 @@ function addVersion(
       journal: id,
       place: index,
       from,
-      schedule: schedule as unknown as Schedule,
+      schedule: checkedSchedule(schedule),
       amounts: termsWithIds(terms, books.chart),
       entry: { ...entry, lines: withIds(entry.lines, books) },
       ...(reverses && { reverses }),

@@ -28,7 +28,7 @@ import {
   shownClassifications,
   spanLine,
   STATEMENT_WORDS,
-  sumByAccount,
+  balancesOf,
   withComponentsInOrder,
   ZERO,
 } from '@just-ledger/core';
@@ -201,7 +201,7 @@ export function balanceSheetReport(
   );
   const beside = shownClassifications(
     chart,
-    positions.figures.flatMap(({ of }) => (of ? [sumByAccount(of.flows)] : [])),
+    positions.figures.flatMap(({ of }) => (of ? [balancesOf(of.flows)] : [])),
   );
   const drawn = withoutEmptyValues({
     ...positions,

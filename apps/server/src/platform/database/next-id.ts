@@ -15,7 +15,8 @@ export function nextId<Id extends number>(db: Db, table: CountedTable<Id>, organ
     .from(table)
     .where(eq(table.organisation, organisation))
     .get();
-  return row?.id ?? (1 as Id);
+  if (!row) throw new Error('the highest of all has one row');
+  return row.id;
 }
 
 /** That a row is the one with this id in its organisation. */

@@ -90,8 +90,9 @@ export class Passkeys {
     const site = siteOf(request);
     const { verifyRegistrationResponse } = await ceremonies();
     try {
+      const response: RegistrationResponseJSON = JSON.parse(credential);
       const { verified, registrationInfo } = await verifyRegistrationResponse({
-        response: JSON.parse(credential) as RegistrationResponseJSON,
+        response,
         expectedChallenge: (challenge) => this.challenges.take(challenge, newOf(owner)),
         expectedOrigin: site.origin,
         expectedRPID: site.name,
@@ -134,7 +135,7 @@ export class Passkeys {
     const site = siteOf(request);
     const { verifyAuthenticationResponse } = await ceremonies();
     try {
-      const response = JSON.parse(credential) as AuthenticationResponseJSON;
+      const response: AuthenticationResponseJSON = JSON.parse(credential);
       const kept = this.reader.db
         .select({ passkey, id: person.id, email: person.email, name: person.name })
         .from(passkey)

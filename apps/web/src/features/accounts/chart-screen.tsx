@@ -18,7 +18,7 @@ import { Empty, ErrorMessage, Sheet } from '../../ui/sheet.js';
 import sheetStyles from '../../ui/sheet.module.css';
 import { Choices } from '../../ui/choices.js';
 import { AccountForm } from './account-form.js';
-import { type ChartFilter, chartList, earlierResults } from './chart-list.js';
+import { chartList, earlierResults } from './chart-list.js';
 import { ChartRows } from './chart-rows.js';
 import styles from './chart-screen.module.css';
 import { PrintedChart } from './printed-chart.js';
@@ -48,7 +48,7 @@ export default function ChartScreen({ slot }: ScreenProps) {
   const folded = useMemo(() => new Set(foldedText.split(' ').filter(Boolean)), [foldedText]);
   const earlier = useMemo(() => new Map(before.map((account) => [account.number, account.balance])), [before]);
   const items = useMemo(() => {
-    const filter = { find, only: only as ChartFilter['only'], folded };
+    const filter = { find, only: FILTERS.find(([key]) => key === only)?.[0] ?? '', folded };
     return chartList(accounts, earlier, filter, currency, earlierResults(accounts, earlier, currency));
   }, [accounts, earlier, find, only, folded, currency]);
   const { apply, refused, said, undo, undoError } = useAccountChange();

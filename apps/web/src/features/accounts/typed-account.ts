@@ -4,6 +4,8 @@ import {
   type Classification,
   type Element,
   elementFromNumber,
+  ELEMENTS,
+  isClassification,
   proposedClassification,
 } from '@just-ledger/core';
 
@@ -36,7 +38,11 @@ export function meantPlace(
   accounts: readonly AccountResponse[],
 ): { element: Element; classification: Classification } {
   const heading = accounts.find((account) => account.number === parent);
-  const element = (heading?.element || chosen || elementFromNumber(number) || 'asset') as Element;
-  const classification = heading?.classification || under || proposedClassification(element, number);
-  return { element, classification: classification as Classification };
+  const element =
+    heading?.element ?? ELEMENTS.find((known) => known === chosen) ?? elementFromNumber(number) ?? 'asset';
+  const chosenUnder = isClassification(under) ? under : undefined;
+  return {
+    element,
+    classification: heading?.classification ?? chosenUnder ?? proposedClassification(element, number),
+  };
 }

@@ -8,6 +8,7 @@ import {
   parseCivilDate,
   dayBefore,
   shortDate,
+  isKeyOf,
 } from '@just-ledger/core';
 import { useWatch } from 'react-hook-form';
 import { useSetPapersSending } from '../../api/board-papers-queries.js';
@@ -94,9 +95,9 @@ function IssueDaysInputs() {
         labelOf={(unit) => `by themselves, ${OFTEN[unit]}`}
       />
       {every !== '' && <DateInput name="firstDay" label="First on" hint={undefined} near={today} />}
-      {every !== '' && firstDay && (
+      {isKeyOf(OFTEN, every) && firstDay && (
         <p className={formStyles.wide}>
-          <DaysInWords every={every as PapersUnit} firstDay={firstDay} today={today} />
+          <DaysInWords every={every} firstDay={firstDay} today={today} />
         </p>
       )}
     </>

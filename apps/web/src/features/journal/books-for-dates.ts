@@ -15,7 +15,7 @@ export function booksForDates({
 }: BooksNow): BooksForDates {
   const periods = [broughtForward, ...years.flatMap((year) => year.periods)];
   const named = (which: (period: (typeof periods)[number]) => boolean): ReadonlySet<Period> =>
-    new Set(periods.filter(which).map(({ period }) => period as Period));
+    new Set(periods.filter(which).map(({ period }) => period));
   const who = organisation.postsWhileClosing;
   const closing: ClosingPeriods = { periods: named((period) => period.closing !== null), who };
   return {

@@ -143,7 +143,7 @@ const USUAL: AmountValues = {
 /** The fields of amounts that are kept, in the person’s own marks. */
 export function amountValues(terms: AmountTermsRequest | undefined, currency: CurrencyCode): AmountValues {
   const { share, spread, depreciation, loan, target } = terms ?? {};
-  const kept = flat({ share, spread, depreciation, loan, target } as unknown as Tree, '');
+  const kept = Object.fromEntries(textsIn({ share, spread, depreciation, loan, target }, ''));
   const values: Record<string, string> = { ...USUAL };
   for (const field of Object.values(AMOUNT_FIELDS).flat()) {
     const value = kept[field.path];
@@ -223,11 +223,10 @@ function put(tree: Tree, [first = '', ...rest]: readonly string[], value: string
   put(next, rest, value);
 }
 
-function flat(tree: Tree, path: string): Record<string, string> {
-  return Object.assign(
-    {},
-    ...Object.entries(tree).map(([key, value]) =>
-      typeof value === 'string' ? { [`${path}${key}`]: value } : flat(value ?? {}, `${path}${key}.`),
-    ),
-  ) as Record<string, string>;
+/** The texts in what is kept, each by its path. */
+function textsIn(kept: object, path: string): (readonly [string, string])[] {
+  return Object.entries(kept).flatMap(([key, value]: [string, unknown]) => {
+    if (typeof value === 'string') return [[`${path}${key}`, value] as const];
+    return typeof value === 'object' && value !== null ? textsIn(value, `${path}${key}.`) : [];
+  });
 }

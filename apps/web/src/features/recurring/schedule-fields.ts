@@ -11,12 +11,12 @@ import {
   parseCivilDate,
   type Schedule,
   SCHEDULE_UNITS,
-  scheduleProblems,
   scheduleSentence,
   shortDate,
   type Weekday,
   weekdayName,
   weekdayOf,
+  isSchedule,
 } from '@just-ledger/core';
 import { typedDay } from '../../ui/own-ways.js';
 
@@ -92,17 +92,16 @@ export function scheduleInWords(
   today: CivilDate,
   holidays: Holidays,
 ): { readonly sentence: string; readonly dates: string } | undefined {
-  if (scheduleProblems(request).length > 0) return undefined;
-  const schedule = request as Schedule;
-  const journal = { versions: [{ from: schedule.from, schedule }], pauses: [] };
-  const to = addMonths(laterOf(today, schedule.from), 36);
+  if (!isSchedule(request)) return undefined;
+  const journal = { versions: [{ from: request.from, schedule: request }], pauses: [] };
+  const to = addMonths(laterOf(today, request.from), 36);
   const dates = datesOfJournal(journal, to, holidays)
     .slice(0, SAID)
     .map(({ nominal, date }) => {
       const said = `${weekdayName(weekdayOf(date)).slice(0, 3)} ${shortDate(date)}`;
       return nominal === date ? said : `${said} (for the ${shortDate(nominal)})`;
     });
-  return { sentence: capitalised(scheduleSentence(schedule)), dates: dates.join(', ') };
+  return { sentence: capitalised(scheduleSentence(request)), dates: dates.join(', ') };
 }
 
 /** A sentence with its first letter large. */

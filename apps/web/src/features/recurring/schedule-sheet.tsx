@@ -1,5 +1,11 @@
 import { paths, type RecurringJournalResponse } from '@just-ledger/contract';
-import { AMOUNT_SOURCES, parseCivilDate, scheduleSentence, type Schedule, shortDate } from '@just-ledger/core';
+import {
+  AMOUNT_SOURCES,
+  parseCivilDate,
+  scheduleSentence,
+  shortDate,
+  isSchedule,
+} from '@just-ledger/core';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
@@ -58,7 +64,7 @@ export function ScheduleSheet({ journal, onLeave }: { journal: RecurringJournalR
         />
       ) : (
         <>
-          <p>{capitalised(scheduleSentence(journal.schedule as Schedule))}.</p>
+          {isSchedule(journal.schedule) && <p>{capitalised(scheduleSentence(journal.schedule))}.</p>}
           <p className="soft">
             The amount is {AMOUNT_SOURCES[journal.amounts]}. {doesWords(journal)}
           </p>

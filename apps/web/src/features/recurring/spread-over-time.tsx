@@ -19,6 +19,7 @@ import { useEntryChoices } from '../journal/use-entry-choices.js';
 import styles from './recurring-form.module.css';
 
 const MEASURES = ['months', 'days'] as const;
+const USUALLY: { readonly by: (typeof MEASURES)[number] } = { by: 'months' };
 
 /** What a posted line is for: from which day to which. It is moved there, and comes back month by month. */
 export function SpreadOverTime({ onLeave }: { onLeave: () => void }) {
@@ -55,7 +56,7 @@ export function SpreadOverTime({ onLeave }: { onLeave: () => void }) {
             line: String(lines[0]?.place ?? ''),
             first: shortDate(begins),
             last: shortDate(addDays(addMonths(begins, 12), -1)),
-            by: 'months' as 'months' | 'days',
+            ...USUALLY,
             account: '',
           }}
           toRequest={({ line, first, last, by, account }): PrepaymentRequest =>

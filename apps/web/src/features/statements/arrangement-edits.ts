@@ -6,7 +6,7 @@ import type {
   ArrangementRequest,
   ArrangementResponse,
 } from '@just-ledger/contract';
-import { type Classification, CLASSIFICATIONS, keysOf, LOSS } from '@just-ledger/core';
+import { type Classification, CLASSIFICATIONS, keysOf, LOSS, isClassification } from '@just-ledger/core';
 
 /** An arrangement while it is worked on. New groups have negative numbers until they are kept. */
 export interface Arranging {
@@ -93,7 +93,8 @@ export function usualPart(part: ArrangedPartResponse): ArrangedPartResponse {
  */
 export function moved(arranging: Arranging, key: ArrangedKey, step: 1 | -1): Arranging {
   const [kind, name = ''] = splitKey(key);
-  if (kind === 'part') return { ...arranging, order: movedPart(arranging.order, name as Classification, step) };
+  if (kind === 'part' && isClassification(name))
+    return { ...arranging, order: movedPart(arranging.order, name, step) };
   return changed(arranging, key, (part) => {
     const top = part.items.findIndex((item) => keyOf(item) === key);
     if (top >= 0) return { ...part, items: pastNeighbour(blocksOf(part.items, isContraItem), part.items[top], step) };

@@ -82,8 +82,8 @@ export function ArrangementOutline({
     );
   };
   const move = (step: 1 | -1): void => {
-    if (!row || !isMovable) return;
-    set(moved(now, row.key as ArrangedKey, step));
+    if (!row || row.type === 'term' || !isMovable) return;
+    set(moved(now, row.key, step));
     say(`${nameOf(row)} moved ${step < 0 ? 'up' : 'down'}.`);
     focusRow(row.key);
   };
@@ -183,7 +183,9 @@ export function ArrangementOutline({
     const [text = '', loss] = texts;
     if (writing === 'name') {
       const next = grouped(now, chosen, text);
-      const into = partOf(next, chosen[0] as ArrangedKey)?.items.find(
+      const [first] = chosen;
+      const part = first === undefined ? undefined : partOf(next, first);
+      const into = part?.items.find(
         (item) => 'group' in item && item.group.name.toLowerCase() === text.trim().toLowerCase(),
       );
       return done(next, `They stand under ${text.trim()}.`, into ? keyOf(into) : outlineRow.key);

@@ -1,5 +1,5 @@
 import type { FigureQuery, StatementKey } from '@just-ledger/contract';
-import { INCOME_STATEMENT_FORMS } from '@just-ledger/core';
+import { INCOME_STATEMENT_FORMS, STATEMENTS } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { createContext, useContext } from 'react';
 import chain from './chain.module.css';
@@ -63,11 +63,12 @@ export function writeFigure(figure: FigureAsked): string {
 
 /** A figure that the address keeps. */
 export function readFigure(text: string): FigureAsked | undefined {
-  const [statement, from, to, row = '', account, component, form, breakdown, value, unnamed, asKnownOn] = text
+  const [named, from, to, row = '', account, component, form, breakdown, value, unnamed, asKnownOn] = text
     .split('~')
     .map(decoded);
+  const statement = STATEMENTS.find((key) => key === named);
   if (!statement || !from || !to) return undefined;
-  const asked: FigureAsked = { statement: statement as StatementKey, from, to, row };
+  const asked: FigureAsked = { statement, from, to, row };
   if (account) asked.account = account;
   if (component) asked.component = component;
   if (breakdown) asked.breakdown = breakdown;

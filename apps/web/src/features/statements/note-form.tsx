@@ -57,6 +57,7 @@ export function NoteForm({
   }, []);
   const noteKey = note ? placeKey(note.statement, note.row ?? WHOLE, note.account) : on;
   const table = note?.standard ?? standard;
+  const tableOrNone: StandardNote | '' = table ?? '';
   const known = places.some(({ key }) => key === noteKey)
     ? places
     : [{ key: noteKey, label: note?.on ?? noteKey }, ...places];
@@ -78,7 +79,7 @@ export function NoteForm({
           place: noteKey,
           title: note?.title ?? (table ? STANDARD_NOTES[table].label : ''),
           text: note?.text ?? '',
-          standard: (table ?? '') as StandardNote | '',
+          standard: tableOrNone,
           lastDay: note?.lastDay ?? '',
         }}
         toRequest={(typed): NoteRequest => {
