@@ -3,14 +3,6 @@ import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 /** Who may not import whom: arrows point web → contract → core and server → contract → core. */
-/** Who may not import whom: arrows point web → contract → core and server → contract → core. */
-/** What the bundle of the server leaves out (set-up/bundle.mjs). */
-const UNBUNDLED = {
-  name: 'class-validator',
-  importNames: ['IsPhoneNumber'],
-  message: 'the server is put together without the telephone numbers of all countries',
-};
-
 const only = (files, ...patterns) => ({
   files,
   rules: {

@@ -62,6 +62,14 @@ describe('findings', () => {
     expect(await of('same-entry', 'from=2026-05-01&to=2026-12-31')).toEqual([]);
     await ask('POST', `/entries/${second}/reverse`, { date: '2026-04-08' });
     expect(await of('same-entry')).toEqual([]);
+    // what is kept of them heeds the set-up, too
+    const accounts: { id: number; number: string; version: number }[] = (await ask('GET', '/accounts')).body;
+    const insurance = accounts.find(({ number }) => number === '6600');
+    const { id, version } = insurance ?? { id: 0, version: 0 };
+    const renumbered = await ask('PUT', `/accounts/${id}`, { number: '6601', name: 'Dues of others', version });
+    expect(renumbered.status).toBe(200);
+    const [again] = await of('unusual-side');
+    expect([again?.account, again?.title]).toEqual(['6601', expect.stringContaining('Dues of others')]);
   });
 
   test('looked at, because …: on the record, and open again once they rest on something else', async () => {

@@ -108,6 +108,9 @@ function byEncoding(reply: { setHeader: (name: string, value: string) => void })
 /** What the build writes where the page names the styles that are its own; each answer has a word of its own for it. */
 const NONCE = '__NONCE__';
 
+/** What lies beside the page and its assets, such as its picture; not what was compressed of it. */
+const BESIDE_PAGE = /^(?!index\.html)[\w-]+\.[a-z]+$/;
+
 /** Serves the built pages; every address that is neither API nor asset opens the application. */
 async function serveWeb(fastify: FastifyInstance): Promise<void> {
   await fastify.register(fastifyStatic, {
@@ -119,9 +122,7 @@ async function serveWeb(fastify: FastifyInstance): Promise<void> {
     preCompressed: true,
     setHeaders: byEncoding,
   });
-  for (const name of readdirSync(WEB).filter(
-    (file) => /\.(?!html)[a-z]+$/.test(file) && !/\.(br|gz|stamp)$/.test(file),
-  )) {
+  for (const name of readdirSync(WEB).filter((file) => BESIDE_PAGE.test(file))) {
     fastify.get(`/${name}`, (_request, reply) => reply.sendFile(name, WEB));
   }
   const config: RouteConfig = { isPage: true };

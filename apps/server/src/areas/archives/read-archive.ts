@@ -40,7 +40,7 @@ interface ArchivedPaper {
 const LIMITS: ZipLimits = { bytes: 512 * 1024 * 1024, parts: 70_000 };
 
 /** What says whether a record is as described: loaded with the first archive that is read. */
-let validators: Promise<ValidatorOf> | undefined;
+let validatorOf: ValidatorOf | undefined;
 
 /**
  * Reads an archive and proves it: the names, hashes and numbers of its files against its manifest, every record against
@@ -74,17 +74,15 @@ export async function readArchive(path: string, step: (entries: number) => void)
       paper.hash.update(chunk);
     };
   });
-  const validatorOf = await (validators ??= import('./archive-validators.js').then(({ newValidators }) =>
-    newValidators(),
-  ));
-  const manifest = readManifest(parts.get('manifest.json'), validatorOf);
+  const validators = (validatorOf ??= (await import('./archive-validators.js')).newValidators());
+  const manifest = readManifest(parts.get('manifest.json'), validators);
   const problems = ARCHIVE_FILE_KEYS.flatMap((file) =>
     fileProblems(file, parts.get(archiveFileName(file)), manifest),
   );
   if (problems.length > 0) throw new Refusal(422, problems);
   const files = keyedBy(ARCHIVE_FILE_KEYS, (file) => parts.get(archiveFileName(file)) ?? new Uint8Array());
   const invalid = ARCHIVE_FILE_KEYS.flatMap((file) =>
-    recordProblems(files[file], archiveFileName(file), validatorOf(ARCHIVE_FILES[file])),
+    recordProblems(files[file], archiveFileName(file), validators(ARCHIVE_FILES[file])),
   );
   if (invalid.length > 0) throw new Refusal(422, invalid.slice(0, TOLD_PROBLEMS));
   const wrong = [...paperProblems(files, papers), ...checkArchive(files, manifest, step)];

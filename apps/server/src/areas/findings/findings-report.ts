@@ -17,11 +17,12 @@ import {
   Review,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
-import { keptUntilCommit } from '../../platform/database/kept-reading.js';
+import { keptWhile } from '../../platform/database/kept-reading.js';
 import { defineReport } from '../../platform/threads/report.js';
 import { loadChart } from '../accounts/account-store.js';
 import { numbersOf } from '../journal/entry-links.js';
 import { findEntryByNumber } from '../journal/entry-store.js';
+import { booksVersion } from '../ledger/books-version.js';
 import { flowsAtDate } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan } from '../organisations/report-dates.js';
@@ -92,7 +93,7 @@ export function openFindings(db: Db, organisation: Organisation, days: ReviewedD
 function foundBetween(db: Db, organisation: Organisation, days: ReviewedDays): readonly Finding[] {
   const { from, to, today } = days;
   const key = `findings ${organisation.id} ${from} ${to} ${earlierOf(to, today)}`;
-  return keptUntilCommit(db, key, () => review(db, organisation, days));
+  return keptWhile(db, key, booksVersion(db, organisation.id), () => review(db, organisation, days));
 }
 
 /** The days that findings are about at which nobody has looked; those about a balance belong to the last of the span. */

@@ -15,10 +15,11 @@ import {
 } from '@just-ledger/core';
 import { and, desc, eq, inArray, ne } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { keptUntilCommit } from '../../platform/database/kept-reading.js';
+import { keptWhile } from '../../platform/database/kept-reading.js';
 import { entry } from '../../platform/database/schema.js';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
+import { booksVersion } from '../ledger/books-version.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { loadTaxCodes } from '../tax-codes/tax-code-store.js';
 import { contactNames } from './entry-store.js';
@@ -29,7 +30,7 @@ const LATEST = 2_000;
 
 /** The sentences that simple entries among the latest were posted with and stand; those said most often first. */
 export function saidSentences(db: Db, books: Organisation): SaidSentenceResponse[] {
-  return keptUntilCommit(db, `sentences said ${books.id}`, () => {
+  return keptWhile(db, `sentences said ${books.id}`, booksVersion(db, books.id), () => {
     const rows = db
       .select()
       .from(entry)

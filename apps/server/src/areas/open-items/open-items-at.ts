@@ -14,7 +14,8 @@ import {
 } from '@just-ledger/core';
 import { sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { keptUntilCommit } from '../../platform/database/kept-reading.js';
+import { keptWhile } from '../../platform/database/kept-reading.js';
+import { booksVersion } from '../ledger/books-version.js';
 import { controlLines, controlLinesAmong, linesIn, type PostedControlLine } from './control-lines.js';
 import { type DerivedDocuments, derivedDocuments, type OpenItemsAt } from './open-documents.js';
 
@@ -52,7 +53,7 @@ interface AgedSum {
 export function agedSumsAt(db: Db, asked: OpenItemsAt): AgedSums {
   const { organisation, accounts, asAt, contacts } = asked;
   const key = `aged ${organisation} ${asAt} ${contacts?.join(' ') ?? 'all'} ${accounts.map(({ id, side }) => id * side).join(' ')}`;
-  return keptUntilCommit(db, key, () => readAgedSums(db, asked));
+  return keptWhile(db, key, booksVersion(db, organisation), () => readAgedSums(db, asked));
 }
 
 /** What is open as at a day by age, of all contacts together; minor units, debit positive. */

@@ -11,14 +11,14 @@ const LOOKED_AT = 48;
 const LEAST_GUESSES = 8;
 
 /** Its words are large, and seldom asked for: they are read with the first password. */
-let judge: Promise<ZxcvbnFactory> | undefined;
+let judge: ZxcvbnFactory | undefined;
 
 /** Whether a password is among those that are guessed first: a common one, a pattern, or made of what is known of the person. */
 export const isSoonGuessed = defineReading(
   'isSoonGuessed',
   async (_: Db, { password, known }: { password: string; known: readonly string[] }): Promise<boolean> => {
-    judge ??= import('./password-judge.js').then(({ newJudge }) => newJudge());
-    const { guessesLog10 } = (await judge).check(password.slice(0, LOOKED_AT), wordsOf(known));
+    judge ??= (await import('./password-judge.js')).newJudge();
+    const { guessesLog10 } = judge.check(password.slice(0, LOOKED_AT), wordsOf(known));
     return guessesLog10 < LEAST_GUESSES;
   },
   { isBesideBooks: true },

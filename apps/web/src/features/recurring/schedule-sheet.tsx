@@ -1,11 +1,5 @@
 import { paths, type RecurringJournalResponse } from '@just-ledger/contract';
-import {
-  AMOUNT_SOURCES,
-  parseCivilDate,
-  scheduleSentence,
-  shortDate,
-  isSchedule,
-} from '@just-ledger/core';
+import { AMOUNT_SOURCES, parseCivilDate, scheduleSentence, shortDate, isSchedule } from '@just-ledger/core';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
