@@ -18,9 +18,9 @@ describe('the sample books', () => {
     return rows;
   };
 
-  test('verify from the first entry to the last', () => {
+  test('verify from the first entry to the last', async () => {
     const said: string[] = [];
-    expect(verifyBooks(folder, (line) => said.push(line))).toEqual([]);
+    expect(await verifyBooks(folder, (line) => said.push(line))).toEqual([]);
     expect(said).toHaveLength(3);
   });
   test('hold a few hundred entries, none dated after the day at which they stand', () => {
