@@ -209,13 +209,14 @@ export function temporaryBalances(
     const key = `${account} ${combination}`;
     sums.set(key, { account, combination, amount: (sums.get(key)?.amount ?? 0) + amount });
   }
+  const numberOf = ({ account }: { readonly account: AccountId }): string => accountIn(chart, account).number;
   return [...sums.values()]
+    .sort((a, b) => (a.account === b.account ? a.combination - b.combination : numberOf(a) < numberOf(b) ? -1 : 1))
     .map(({ account, combination, amount }) => ({
       account,
       amount: minor(amount),
       ...(values.has(combination) && { breakdowns: values.get(combination) }),
-    }))
-    .sort((a, b) => (accountIn(chart, a.account).number < accountIn(chart, b.account).number ? -1 : 1));
+    }));
 }
 
 function remarksOn(

@@ -87,15 +87,16 @@ function readParts(
 
 const statements = oncePerConnection(({ $client }) => {
   const within = (which: string) => {
-    const partsWhere = (condition: string, table: string) =>
+    const partsWhere = (condition: string, table: string, order = 'account, combination, stage') =>
       $client
         .prepare<[object], CombinationPart>(
           `SELECT account, combination, stage, sum(amount) FROM ${table} WHERE organisation = @organisation
-            ${which} AND ${condition} GROUP BY account, combination, stage`,
+            ${which} AND ${condition} GROUP BY ${order}`,
         )
         .raw();
     return {
-      months: partsWhere('period BETWEEN @first AND @last', 'total'),
+      // in the order of their key, so that nothing is sorted: movements come as parts of their own
+      months: partsWhere('period BETWEEN @first AND @last', 'total', 'account, stage, movement, combination'),
       days: partsWhere('date BETWEEN @from AND @to', 'line'),
       since: partsWhere('date BETWEEN @from AND @to AND entry > @place', 'line'),
     };
