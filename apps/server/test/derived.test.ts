@@ -17,7 +17,7 @@ import { derivations } from '../src/composition/derivations.js';
 import { booksFile, type Db, openForReading } from '../src/platform/database/connection.js';
 import { attachDerived, noteBooksLeft, openDerived, prepareDerived } from '../src/platform/derived/derived-file.js';
 import { Deriving } from '../src/platform/derived/deriving.js';
-import { beginEpoch } from '../src/platform/derived/epoch.js';
+import { beginEpoch, nextEpoch } from '../src/platform/derived/epoch.js';
 import { busyBooks, copyOfBooks, deriveUpTo } from './busy-books.js';
 
 let folder: string;
@@ -176,4 +176,19 @@ describe('what is derived', () => {
     expect(derive(prepareDerived(copy, derivations))[0]).toBeGreaterThan(whole[0] ?? 0);
     rmSync(copy, { recursive: true });
   });
+});
+
+test('what is kept while the books stand as they are is read anew once somebody else has written to them', () => {
+  const copy = copyOfBooks(folder);
+  const db = openForReading(copy);
+  const asked = { organisation: 1, accounts: controlAccounts(db, 1), asAt: parseCivilDate('2026-12-31') };
+  const before = [...agedSumsAt(db, asked)];
+  expect(before).not.toEqual([]);
+  const other = new Database(booksFile(copy));
+  other.exec('DROP TRIGGER line_update; UPDATE line SET amount = 2 * amount');
+  other.close();
+  nextEpoch();
+  expect([...agedSumsAt(db, asked)]).not.toEqual(before);
+  db.$client.close();
+  rmSync(copy, { recursive: true });
 });

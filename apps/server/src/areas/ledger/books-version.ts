@@ -1,19 +1,21 @@
 import type { Db } from '../../platform/database/connection.js';
 import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { oncePerConnection } from '../../platform/database/once-per-connection.js';
+import { currentEpoch } from '../../platform/derived/epoch.js';
 import { contactsVersion } from '../contacts/contact-store.js';
 
 /**
- * What differs whenever an entry has been posted or the set-up of an organisation has changed, of which every change is
- * recorded. What is read of these alone can be kept while it is the same, whatever else is committed: drafts, sessions,
- * the books of others.
+ * What differs whenever an entry has been posted, the set-up of an organisation has changed, of which every change is
+ * recorded, or somebody else has written to the file. What is read of entries and set-up alone can be kept while it is the
+ * same, whatever else is committed: drafts, sessions, the books of others.
  */
 export function booksVersion(db: Db, organisation: number): string {
-  return keptUntilCommit(
+  const version = keptUntilCommit(
     db,
     `version of books ${organisation}`,
     () => `${lastPlace(db).get(organisation) ?? 0} ${contactsVersion(db, organisation)}`,
   );
+  return `${version} ${currentEpoch()}`;
 }
 
 const lastPlace = oncePerConnection(({ $client }) =>
