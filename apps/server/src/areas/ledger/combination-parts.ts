@@ -56,7 +56,7 @@ function readParts(
   from: CivilDate | undefined,
   to: CivilDate,
 ): CombinationPart[] {
-  const { months, days, since } = statements(db)[combinations ? 'some' : 'all'];
+  const { days, since } = statements(db)[combinations ? 'some' : 'all'];
   const { organisation, calendar } = view;
   const asked = { organisation, ...(combinations && { combinations: JSON.stringify(combinations) }) };
   const start = from ?? '0000-01-01';
@@ -71,8 +71,8 @@ function readParts(
   if (to < before || (firstWhole !== undefined && firstWhole > lastWhole))
     parts.push(...days.all({ ...asked, from: start, to }));
   else {
-    const first = firstWhole === undefined ? 0 : period(firstWhole);
-    parts.push(...months.all({ ...asked, first, last: period(lastWhole) }));
+    const span = { first: firstWhole === undefined ? 0 : period(firstWhole), last: period(lastWhole) };
+    parts.push(...monthsWithin(db, organisation, combinations, span));
     if (from !== undefined && !isStart) parts.push(...days.all({ ...asked, from, to: endOfMonth(from) }));
     const rest = addDays(lastWhole, 1);
     if (!isEnd) parts.push(...days.all({ ...asked, from: from === undefined ? rest : laterOf(from, rest), to }));
@@ -85,20 +85,44 @@ function readParts(
   ];
 }
 
+/** What accounts received in whole months within some combinations; totals are read once for all of them. */
+function monthsWithin(
+  db: Db,
+  organisation: number,
+  combinations: readonly number[] | undefined,
+  span: { readonly first: number; readonly last: number },
+): readonly CombinationPart[] {
+  const all = keptUntilCommit(db, `parts of months ${organisation} ${span.first} ${span.last}`, () =>
+    months(db).all({ organisation, ...span }),
+  );
+  if (!combinations) return all;
+  const some = new Set(combinations);
+  return all.filter(([, within]) => some.has(within));
+}
+
+/** In the order of the key of totals, so that nothing is sorted: movements come as parts of their own. */
+const months = oncePerConnection(({ $client }) =>
+  $client
+    .prepare<[object], CombinationPart>(
+      `SELECT account, combination, stage, sum(amount) FROM total
+        WHERE organisation = @organisation AND period BETWEEN @first AND @last
+        GROUP BY account, stage, movement, combination`,
+    )
+    .raw(),
+);
+
 const statements = oncePerConnection(({ $client }) => {
   const within = (which: string) => {
-    const partsWhere = (condition: string, table: string, order = 'account, combination, stage') =>
+    const linesWhere = (condition: string) =>
       $client
         .prepare<[object], CombinationPart>(
-          `SELECT account, combination, stage, sum(amount) FROM ${table} WHERE organisation = @organisation
-            ${which} AND ${condition} GROUP BY ${order}`,
+          `SELECT account, combination, stage, sum(amount) FROM line WHERE organisation = @organisation
+            ${which} AND ${condition} GROUP BY account, combination, stage`,
         )
         .raw();
     return {
-      // in the order of their key, so that nothing is sorted: movements come as parts of their own
-      months: partsWhere('period BETWEEN @first AND @last', 'total', 'account, stage, movement, combination'),
-      days: partsWhere('date BETWEEN @from AND @to', 'line'),
-      since: partsWhere('date BETWEEN @from AND @to AND entry > @place', 'line'),
+      days: linesWhere('date BETWEEN @from AND @to'),
+      since: linesWhere('date BETWEEN @from AND @to AND entry > @place'),
     };
   };
   return { all: within(''), some: within('AND combination IN (SELECT value FROM json_each(@combinations))') };
