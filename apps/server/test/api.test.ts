@@ -392,6 +392,10 @@ describe('the journal', () => {
       await count('from=2026-05-03'),
       await count('text=2026-0004'),
     ]).toEqual([1, 0, 7, 0, 0, 2, 1]);
+    for (const day of ['from', 'to']) {
+      const refused = await server.request('GET', `${fresh}/entries?${day}=2026-02-30`);
+      expect(problemCodes(refused)).toEqual([`not-a-date at ${day}`]);
+    }
   });
 });
 

@@ -191,6 +191,15 @@ describe('a year of partners', () => {
         ]),
       ),
     ).toEqual(['partner-twice at partners', 'no-weight at partners']);
+    // two that nobody knows are not one partner twice
+    expect(
+      problemCodes(
+        await agree('2026-01-01', '0', [
+          ['9998', '0', 1],
+          ['9999', '0', 1],
+        ]),
+      ),
+    ).toEqual(['not-a-capital at partners.0.account', 'not-a-capital at partners.1.account']);
     const company = await server.organisation();
     const refused = await server.request('PUT', `${company}/sharing`, {
       from: '2026-01-01',

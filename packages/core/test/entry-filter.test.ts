@@ -36,3 +36,8 @@ test('filters are read from settings, empty ones left out', () => {
   const settings: Record<string, string> = { text: 'rent', kind: '', from: '2026-01-01' };
   expect(entryFiltersOf((key) => settings[key] ?? '')).toEqual({ text: 'rent' });
 });
+
+test('of a few words only those that say something are read', () => {
+  const settings: Record<string, string> = { book: 'sales', paper: 'perhaps', reversed: 'no' };
+  expect(entryFiltersOf((key) => settings[key] ?? '')).toEqual({ book: 'sales', reversed: 'no' });
+});

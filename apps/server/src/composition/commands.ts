@@ -101,9 +101,15 @@ export function openForCommands(folder: string, clock: Clock, chainEnds?: ChainE
 /** Does one command in a transaction, all of it or nothing, once what it demands is given. */
 export function runCommand<Args, Result>(context: WriteContext, command: Command<Args, Result>, args: Args): Result {
   return context.transact(() => {
-    const { organisation } = args as { organisation?: number };
+    const organisation = organisationIn(args);
     if (organisation !== undefined && !command.demands.archivedBooks) assertNotArchived(context.db, organisation);
     if (organisation !== undefined && !command.demands.besideEntryFile) assertNoEntryFile(context.db, organisation);
     return command(context, args);
   });
+}
+
+/** The organisation that a command is done in, if it is done in one. */
+function organisationIn(args: unknown): number | undefined {
+  if (typeof args !== 'object' || args === null || !('organisation' in args)) return undefined;
+  return typeof args.organisation === 'number' ? args.organisation : undefined;
 }

@@ -11,6 +11,8 @@ interface Schema extends Json {
   readonly properties?: Readonly<Record<string, Schema>>;
   readonly required?: readonly string[];
   readonly $ref?: string;
+  readonly const?: string;
+  readonly enum?: readonly string[];
 }
 
 /** An OpenAPI 3.1 document. */
@@ -36,10 +38,7 @@ export function describeApi(): ApiDescription {
   const text = readFileSync(WIRE, 'utf8').replaceAll('#/definitions/', SCHEMAS);
   const { definitions }: { definitions: Record<string, Schema> } = JSON.parse(text);
   const addresses = definitions['Endpoints']?.properties ?? {};
-  const rules: Readonly<Record<string, Schema>> = validationMetadatasToSchemas({
-    classTransformerMetadataStorage: defaultMetadataStorage as never,
-    refPointerPrefix: SCHEMAS,
-  }) as never;
+  const rules = rulesOfClasses();
   const isBody = (name: string): boolean => name !== 'Endpoints' && !contentTypesOf(definitions[name], definitions);
   return {
     openapi: '3.1.0',
@@ -140,13 +139,23 @@ function contentOf(schema: Schema, definitions: Readonly<Record<string, Schema>>
   return Object.fromEntries(types.map((type) => [type, { schema: { type: 'string', contentMediaType: type } }]));
 }
 
+/** What the classes of requests demand, as schemas by their names. */
+function rulesOfClasses(): Readonly<Record<string, Schema>> {
+  const rules = validationMetadatasToSchemas({
+    classTransformerMetadataStorage: defaultMetadataStorage,
+    refPointerPrefix: SCHEMAS,
+  });
+  // as it goes over the wire
+  return JSON.parse(JSON.stringify(rules));
+}
+
 /** The content types of a file; undefined for what is none. */
 function contentTypesOf(
   schema: Schema | undefined,
   definitions: Readonly<Record<string, Schema>>,
 ): readonly string[] | undefined {
   const { properties = {} } = schema ? resolved(schema, definitions) : {};
-  const { contentType } = properties as { contentType?: { const?: string; enum?: string[] } };
+  const { contentType } = properties;
   return contentType?.const === undefined ? contentType?.enum : [contentType.const];
 }
 

@@ -13,7 +13,7 @@ import { packageFolder } from '../platform/package-folder.js';
 import { messageOf } from '../platform/problems/message-of.js';
 import { readJson } from '../platform/problems/read-json.js';
 import { LOG_OPTIONS, ServerLog } from '../platform/server-log.js';
-import { Admission, type AdmittedRequest } from '../platform/sessions/admission.js';
+import { Admission } from '../platform/sessions/admission.js';
 import { passGate, type RouteConfig } from '../platform/sessions/gate.js';
 import { isSecure } from '../platform/sessions/session-cookie.js';
 import { settings } from '../platform/settings.js';
@@ -74,7 +74,7 @@ export async function createServer(): Promise<NestFastifyApplication> {
     if (isTaken) done(null, payload);
     else done(otherBody(takesFile ?? 'application/json'));
   });
-  app.useBodyParser('application/json', { bodyLimit: JSON_LIMIT }, readJson(fastify) as never);
+  app.useBodyParser('application/json', { bodyLimit: JSON_LIMIT }, readJson(fastify));
   const admission = new Admission(app.get(Reader).db);
   fastify.addHook('onRequest', (request, reply, done) => {
     const left = new AbortController();
@@ -84,7 +84,7 @@ export async function createServer(): Promise<NestFastifyApplication> {
     let who: string;
     try {
       passGate(request, reply, settings.origin);
-      who = admission.admit(request as AdmittedRequest, reply);
+      who = admission.admit(request, reply);
     } catch (error) {
       done(error instanceof Error ? error : new Error(messageOf(error)));
       return;

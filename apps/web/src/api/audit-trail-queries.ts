@@ -10,8 +10,10 @@ const PAGE = 200;
 export const setUpChangesQuery = (id: number, subject?: string) =>
   infiniteQueryOptions({
     queryKey: ['organisation', String(id), 'set-up-changes', subject ?? ''],
-    queryFn: ({ pageParam }) => api.get(withQuery(paths.setUpChanges(id), { subject, before: pageParam })),
-    initialPageParam: undefined as number | undefined,
+    queryFn: ({ pageParam }) =>
+      api.get(withQuery(paths.setUpChanges(id), { subject, before: pageParam || undefined })),
+    // the latest of all have none before them that was told
+    initialPageParam: 0,
     getNextPageParam: (last) => (last.length < PAGE ? undefined : last.at(-1)?.id),
   });
 

@@ -46,10 +46,7 @@ export function ChoiceField<Value extends string>({
         select: {
           open: isOpen,
           // with Ctrl the key that opens it is one of the sheet
-          onOpen: (event) => {
-            const { ctrlKey = false, metaKey = false } = (event as Partial<KeyboardEvent> | undefined) ?? {};
-            setOpen(!ctrlKey && !metaKey);
-          },
+          onOpen: (event) => setOpen(!isHeld(event, 'ctrlKey') && !isHeld(event, 'metaKey')),
           onClose: () => setOpen(false),
           displayEmpty,
           ...(ariaLabel && { 'aria-label': ariaLabel }),
@@ -65,6 +62,11 @@ export function ChoiceField<Value extends string>({
       ))}
     </TextField>
   );
+}
+
+/** Whether a key is held while something happens. */
+function isHeld(event: object, key: 'ctrlKey' | 'metaKey'): boolean {
+  return Reflect.get(event, key) === true;
 }
 
 const NAMES = new Intl.DisplayNames('en', { type: 'currency', fallback: 'none' });

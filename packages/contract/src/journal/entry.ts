@@ -7,10 +7,12 @@ import {
   type DraftState,
   type EntryKind,
   type EntrySource,
+  PAPER_FILTERS,
   PAPER_SIZES,
   type PaperSize,
   type PlanEvent,
   type Problem,
+  REVERSED_FILTERS,
   type Side,
 } from '@just-ledger/core';
 import { type EntryPaperResponse, MOST_PAPERS } from '../attachments/attachment.js';
@@ -263,9 +265,9 @@ export class EntryFilter {
   /** The day book they stand in, from what their lines touch. */
   @IsOptional() @IsIn(DAY_BOOKS) book?: DayBook;
   /** Those that have a paper, or those that lack one that they rest on. */
-  @IsOptional() @IsIn(['with', 'without']) paper?: 'with' | 'without';
+  @IsOptional() @IsIn(PAPER_FILTERS) paper?: (typeof PAPER_FILTERS)[number];
   /** Those that were reversed, or those that stand: neither reversed nor reversing. */
-  @IsOptional() @IsIn(['yes', 'no']) reversed?: 'yes' | 'no';
+  @IsOptional() @IsIn(REVERSED_FILTERS) reversed?: (typeof REVERSED_FILTERS)[number];
 }
 
 /** Which entries to list. */

@@ -8,6 +8,11 @@ import { type Element, GROWS_ON, oppositeSide, type Side } from './element.js';
 /** The id of an account within its organisation; its number is only a label. */
 export type AccountId = number & { readonly __brand: 'AccountId' };
 
+/** A number as the id of an account. Ids count from 1; 0 stands for an account that is not there (yet). */
+export function accountId(id: number): AccountId {
+  return id as AccountId;
+}
+
 /** Which subsidiary ledger a control account sums up. */
 export type ControlLedger = 'receivables' | 'payables';
 

@@ -15,6 +15,11 @@ export type ContactRole = (typeof CONTACT_ROLES)[number];
 /** The id of a contact within its organisation. */
 export type ContactId = number & { readonly __brand: 'ContactId' };
 
+/** A number as the id of a contact. Ids count from 1. */
+export function contactId(id: number): ContactId {
+  return id as ContactId;
+}
+
 /** A customer, supplier, member, employee or authority. */
 export interface Contact extends ContactDetails {
   readonly id: ContactId;

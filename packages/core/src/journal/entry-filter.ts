@@ -1,6 +1,7 @@
-import type { CurrencyCode } from '../money/currency.js';
 import { formatAmount } from '../money/amount.js';
+import type { CurrencyCode } from '../money/currency.js';
 import type { TypedAmount } from '../money/typed-amount.js';
+import { DAY_BOOKS, type DayBook } from './day-book.js';
 
 /** What entries are looked for by, beside days and amounts, by the key of a setting. */
 export const ENTRY_FILTERS = [
@@ -16,6 +17,12 @@ export const ENTRY_FILTERS = [
   'paper',
   'reversed',
 ] as const;
+
+/** Entries with a paper, or those that lack one that they rest on. */
+export const PAPER_FILTERS = ['with', 'without'] as const;
+
+/** Entries that were reversed, or those that stand. */
+export const REVERSED_FILTERS = ['yes', 'no'] as const;
 
 /** One of {@link ENTRY_FILTERS}. */
 export type EntryFilterKey = (typeof ENTRY_FILTERS)[number];
@@ -59,12 +66,26 @@ export function amountFilterText({ amount, amountFrom, amountTo }: AmountFilter)
   return amount ?? [amountFrom ?? '', 'to', amountTo ?? ''].join(' ').trim();
 }
 
-/** The filters that settings hold, by their key, empty ones left out. */
-export function entryFiltersOf(setting: (key: EntryFilterKey) => string): Partial<Record<EntryFilterKey, string>> {
-  return Object.fromEntries(
+/** What entries are filtered by: texts, and of some one of a few words. */
+export type EntryFilters = Partial<Record<Exclude<EntryFilterKey, 'book' | 'paper' | 'reversed'>, string>> & {
+  readonly book: DayBook | undefined;
+  readonly paper: (typeof PAPER_FILTERS)[number] | undefined;
+  readonly reversed: (typeof REVERSED_FILTERS)[number] | undefined;
+};
+
+/** The filters that settings hold, by their key; empty ones are left out, and words that say nothing. */
+export function entryFiltersOf(setting: (key: EntryFilterKey) => string): EntryFilters {
+  const typed: Partial<Record<EntryFilterKey, string>> = Object.fromEntries(
     ENTRY_FILTERS.flatMap((key) => {
       const value = setting(key);
       return value === '' ? [] : [[key, value] as const];
     }),
   );
+  const { book, paper, reversed, ...texts } = typed;
+  return {
+    ...texts,
+    book: DAY_BOOKS.find((word) => word === book),
+    paper: PAPER_FILTERS.find((word) => word === paper),
+    reversed: REVERSED_FILTERS.find((word) => word === reversed),
+  };
 }

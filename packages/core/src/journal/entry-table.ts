@@ -1,4 +1,4 @@
-import type { AccountId } from '../accounts/account.js';
+import { accountId } from '../accounts/account.js';
 import type { Chart } from '../accounts/chart.js';
 import { type CivilDate, isCivilDate } from '../dates/civil-date.js';
 import { recogniseDateOrder } from '../dates/date-order.js';
@@ -27,7 +27,7 @@ export const ENTRY_TABLE_FORMS = [
 ] as const;
 
 /** Stands for any account where only amounts matter. */
-const NO_ACCOUNT = 0 as AccountId;
+const NO_ACCOUNT = accountId(0);
 
 /** Which columns hold dates. */
 const DATE_COLUMNS = [

@@ -3,6 +3,7 @@ import {
   type AccountFields,
   accountFromRow,
   type AccountHistory,
+  accountId,
   type AccountId,
   accountIn,
   atRow,
@@ -55,7 +56,7 @@ export function planChart(
   const checked = changes.flatMap((change) => {
     const fields = checkAccountFields(change.proposed);
     if (!fields.ok) problems.push(...fields.problems.map(change.place));
-    return fields.ok ? [{ change, fields: fields.value, id: change.existing?.id ?? ((next += 1) as AccountId) }] : [];
+    return fields.ok ? [{ change, fields: fields.value, id: change.existing?.id ?? accountId((next += 1)) }] : [];
   });
   const touched = new Set(checked.map(({ id }) => id));
   const names = chartNames(db, organisation);

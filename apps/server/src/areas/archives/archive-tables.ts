@@ -124,6 +124,6 @@ const NOT_ARCHIVED: Partial<Record<TableFile, readonly string[]>> = {
 /** The columns of a table that its archive file holds, by field. */
 export function archivedColumns(file: TableFile): Record<string, SQLiteColumn> {
   const left = ['organisation', 'version', ...(NOT_ARCHIVED[file] ?? [])];
-  const columns = Object.entries(getTableColumns(ARCHIVE_TABLES[file]) as Record<string, SQLiteColumn>);
-  return Object.fromEntries(columns.filter(([field]) => !left.includes(field)));
+  const table: SQLiteTable = ARCHIVE_TABLES[file];
+  return Object.fromEntries(Object.entries(getTableColumns(table)).filter(([field]) => !left.includes(field)));
 }

@@ -148,10 +148,16 @@ function circles(parents: ReadonlyMap<unknown, unknown>): unknown[] {
 
 /** Drafts and recurring journals are what the interface could have sent. */
 function unfinishedProblems(files: ArchiveBytes): Problem[] {
-  const check = (path: string, type: new () => object, value: unknown): Problem[] => {
-    const errors = validateSync(plainToInstance(type, value), { whitelist: true, forbidUnknownValues: true });
+  const check = <T extends object>(
+    path: string,
+    type: new () => T,
+    value: unknown,
+    further?: (read: T) => readonly Problem[],
+  ): Problem[] => {
+    const read = plainToInstance(type, value);
+    const errors = validateSync(read, { whitelist: true, forbidUnknownValues: true });
     return errors.length === 0
-      ? []
+      ? (further?.(read) ?? []).map((found) => ({ ...found, path, message: `${path}: ${found.message}` }))
       : [
           problem(
             'archive-record',
@@ -164,12 +170,7 @@ function unfinishedProblems(files: ArchiveBytes): Problem[] {
     ...at(files, 'drafts').flatMap(({ row, place }) => check(place, DraftRequest, row['content'])),
     ...at(files, 'patterns').flatMap(({ row, place }) => check(place, DraftRequest, row['content'])),
     ...at(files, 'recurring-versions').flatMap(({ row, place }) => [
-      ...check(place, ScheduleRequest, row['schedule']),
-      ...scheduleProblems(row['schedule'] as ScheduleRequest).map((problem) => ({
-        ...problem,
-        path: place,
-        message: `${place}: ${problem.message}`,
-      })),
+      ...check(place, ScheduleRequest, row['schedule'], scheduleProblems),
       ...check(place, RecurringEntryRequest, row['entry']),
       ...check(place, AmountTermsRequest, termsWithoutIds(row['amounts'])),
     ]),
@@ -178,9 +179,7 @@ function unfinishedProblems(files: ArchiveBytes): Problem[] {
 
 /** Terms of amounts as they are asked for: the ids of their accounts are kept beside. */
 function termsWithoutIds(amounts: unknown): unknown {
-  const { ids, ...terms } = amounts as { ids?: unknown };
-  void ids;
-  return terms;
+  return typeof amounts === 'object' ? { ...amounts, ids: undefined } : amounts;
 }
 
 function chainProblems(files: ArchiveBytes, manifest: ArchiveManifest, step: (entries: number) => void): Problem[] {

@@ -7,6 +7,7 @@ import {
   isKeyOf,
 } from '@just-ledger/core';
 import { eq, sql } from 'drizzle-orm';
+import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { insertRows } from '../../platform/database/insert-rows.js';
 import { isRow } from '../../platform/database/next-id.js';
 import { account, breakdown, membership, organisation, person } from '../../platform/database/schema.js';
@@ -140,7 +141,8 @@ export function restoreRows(
     for (const field of PERSON_FIELDS) if (field in row) row[field] = people.get(Number(row[field])) ?? null;
     return { ...row, ...atFirst(file, row, id, people) };
   });
-  insertRows(context.db, ARCHIVE_TABLES[file], ordered(file, rows) as never);
+  const table: SQLiteTable = ARCHIVE_TABLES[file];
+  insertRows(context.db, table, ordered(file, rows));
 }
 
 /** What a row says differently until the entries are there, or because its organisation and people are others now. */
@@ -194,7 +196,10 @@ export function restoreEntries(
   };
   for (const { sealed, seal, postedBy } of entries) {
     const entry = entryOfSealed(sealed);
-    statements.stageEntry({ entry, person: people.get(postedBy) as number, previousSeal, seal });
+    const person = people.get(postedBy);
+    if (person === undefined)
+      throw unprocessable('archive-refused', '', 'An entry was posted by nobody who is named.');
+    statements.stageEntry({ entry, person, previousSeal, seal });
     entry.lines.forEach((line, index) => statements.stageLine(entry.place, index + 1, line, combinations.of(line)));
     [last, previousSeal] = [entry.place, seal];
     if (last - first + 1 === BATCH) post();

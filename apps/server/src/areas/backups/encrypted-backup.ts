@@ -116,13 +116,18 @@ function webStreamOf(path: string): ReadableStream<Uint8Array> {
   return Readable.toWeb(createReadStream(path)) as ReadableStream<Uint8Array>;
 }
 
+async function* piecesOf(stream: ReadableStream<Uint8Array>): AsyncGenerator<Uint8Array> {
+  const reader = stream.getReader();
+  for (let next = await reader.read(); !next.done; next = await reader.read()) yield next.value;
+}
+
 async function written(stream: ReadableStream<Uint8Array>, path: string): Promise<void> {
-  await pipeline(Readable.fromWeb(stream as never), createWriteStream(path, { mode: 0o600, flags: 'wx' }));
+  await pipeline(piecesOf(stream), createWriteStream(path, { mode: 0o600, flags: 'wx' }));
   syncFile(path);
 }
 
 async function hashOf(stream: ReadableStream<Uint8Array>): Promise<string> {
   const hash = createHash('sha256');
-  for await (const piece of Readable.fromWeb(stream as never)) hash.update(piece as Uint8Array);
+  for await (const piece of piecesOf(stream)) hash.update(piece);
   return hash.digest('hex');
 }

@@ -127,7 +127,7 @@ function printedWorksheet({ db, organisation, today, days, setting }: PrintedOf)
 /** What a journal or a ledger is filtered by, and its days. */
 function filtersOf({ organisation, days, setting }: PrintedOf): EntriesQuery {
   const amounts = readAmountFilter(setting('amount'), organisation.baseCurrency, readTypedAmount);
-  return { ...days, ...(entryFiltersOf(setting) as EntriesQuery), ...amounts };
+  return { ...days, ...entryFiltersOf(setting), ...amounts };
 }
 
 function list(paper: ListPaper): PrintedKeptReport {

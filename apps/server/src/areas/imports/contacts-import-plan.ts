@@ -1,7 +1,7 @@
 import {
   checkContact,
   contactFromRow,
-  type ContactId,
+  contactId,
   contactParticulars,
   contactProblemAtRow,
   problem,
@@ -57,7 +57,7 @@ export function planContactsImport(...[db, { organisation }, rows, step]: Parame
       problems.push(...checked.problems.map((found) => contactProblemAtRow(row.line, found)));
     } else if (checked?.ok) {
       const { number, ...fields } = checked.value;
-      const id = before?.id ?? (nextId++ as ContactId);
+      const id = before?.id ?? contactId(nextId++);
       if (number === undefined) unnumbered.push(planned.length);
       planned.push({ line: row.line, after: { ...fields, id, number: number ?? '' }, ...(before && { before }) });
     }

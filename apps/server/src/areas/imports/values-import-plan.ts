@@ -1,4 +1,4 @@
-import { type PlannedValue, planValues, type ValueRow } from '@just-ledger/core';
+import { type PlannedValue, planValues } from '@just-ledger/core';
 import { and, eq } from 'drizzle-orm';
 import { insertRows } from '../../platform/database/insert-rows.js';
 import { breakdownValue } from '../../platform/database/schema.js';
@@ -14,7 +14,7 @@ export const planValuesImport: PlanImport = (db, { organisation }, rows, step) =
   const chart = loadChart(db, organisation);
   const lines = new Map(breakdowns.map(({ id }) => [id, linesOfValues(db, organisation, id)]));
   const isPosted = (breakdown: number, value: number): boolean => (lines.get(breakdown)?.get(value) ?? 0) > 0;
-  const { planned, problems } = planValues(rows as readonly ValueRow[], breakdowns, chart, isPosted, step);
+  const { planned, problems } = planValues(rows, breakdowns, chart, isPosted, step);
   const differing = planned.filter(({ after, before }) => !before || !isSame(after, before));
   const added = differing.filter(({ before }) => !before).length;
   return {

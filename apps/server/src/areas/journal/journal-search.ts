@@ -16,6 +16,7 @@ import { unprocessable } from '../../platform/problems/refusal.js';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { dayAsked } from '../organisations/report-dates.js';
 import { chainEnd } from '../periods/period-store.js';
 import { dayBookTerm } from './day-book-term.js';
 import { type EntryStanding, standingOf } from './entry-standing.js';
@@ -71,8 +72,8 @@ export function searchOf(db: Db, books: Organisation, query: EntriesQuery): Jour
   const isAlone =
     terms.length === 1 && ofKind.length === 0 && contacts.length < 2 && standing.conditions.length === 0;
   return {
-    from: query.from as CivilDate | undefined,
-    to: query.to as CivilDate | undefined,
+    from: dayAsked(query.from, 'from'),
+    to: dayAsked(query.to, 'to'),
     kind: query.kind,
     source: query.source,
     standing,

@@ -38,17 +38,20 @@ export function withLabels<Line extends DraftLine>(
 ): Line[] {
   const chart = loadChart(db, organisation);
   const taxCodes = lines.some(({ ids }) => ids?.taxCode !== undefined) ? loadTaxCodes(db, organisation) : [];
-  return lines.map(({ ids, ...line }) => {
+  return lines.map((line) => {
+    const { ids } = line;
     const account = chart.accounts.find(({ id }) => id === ids?.account)?.number;
     const taxCode = taxCodes.find(({ id }) => id === ids?.taxCode)?.code;
     const named = ids?.contact === undefined ? undefined : contactName(db, organisation, ids.contact);
-    return {
+    const labelled: KeptLine<Line> = {
       ...line,
       ...(account !== undefined && { account }),
       ...(named !== undefined && { contact: named }),
       ...(taxCode !== undefined && { taxCode }),
       ...(line.breakdowns && { breakdowns: valuesNow(db, organisation, line.breakdowns, ids?.breakdowns ?? {}) }),
-    } as unknown as Line;
+    };
+    delete labelled.ids;
+    return labelled;
   });
 }
 

@@ -10,6 +10,13 @@ import {
 import { Refusal } from '../../platform/problems/refusal.js';
 import type { Organisation } from './organisation-store.js';
 
+/** A day that a query names, if it names one. @throws {Refusal} 422 if it is none */
+export function dayAsked(text: string | undefined, path: string): CivilDate | undefined {
+  if (text === undefined || text === '') return undefined;
+  if (!isCivilDate(text)) throw new Refusal(422, [problem('not-a-date', path, `“${text}” is not a date.`)]);
+  return text;
+}
+
 /** Reads a date of a query. @throws {Refusal} 422 if it is none, or later than the books take */
 export function reportDate(
   text: string | undefined,
@@ -18,12 +25,12 @@ export function reportDate(
   today: CivilDate,
   otherwise: CivilDate,
 ): CivilDate {
-  if (text === undefined || text === '') return otherwise;
-  if (!isCivilDate(text)) throw new Refusal(422, [problem('not-a-date', path, `“${text}” is not a date.`)]);
+  const day = dayAsked(text, path);
+  if (day === undefined) return otherwise;
   const horizon = horizonOf(organisation.calendar, today);
-  if (text > horizon)
+  if (day > horizon)
     throw new Refusal(422, [problem('beyond-horizon', path, `The books take dates up to ${longDate(horizon)}.`)]);
-  return text;
+  return day;
 }
 
 /** Reads a day of a query that is only looked at. @throws {Refusal} 422 if it is none, or too far off */
@@ -33,9 +40,9 @@ export function dayWithin(
   otherwise: CivilDate,
   latest: CivilDate,
 ): CivilDate {
-  if (text === undefined || text === '') return otherwise;
-  if (!isCivilDate(text)) throw new Refusal(422, [problem('not-a-date', path, `“${text}” is not a date.`)]);
-  if (text <= latest) return text;
+  const day = dayAsked(text, path);
+  if (day === undefined) return otherwise;
+  if (day <= latest) return day;
   throw new Refusal(422, [problem('beyond-horizon', path, `Dates are shown up to ${longDate(latest)}.`)]);
 }
 

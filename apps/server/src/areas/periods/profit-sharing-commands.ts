@@ -1,6 +1,5 @@
 import type { ProfitSharingRequest } from '@just-ledger/contract';
 import {
-  type AccountId,
   type CivilDate,
   fiscalYearOf,
   formatAmount,
@@ -91,18 +90,18 @@ function checkedSharing(
   else wrongIfClosed(db, organisation, from, wrong);
   if (!isPercent(interest)) wrong('not-a-percentage', 'interest', `“${interest}” is not a percentage.`);
   const chart = loadChart(db, organisation.id);
-  const shares = partners.map(({ account: number, salary, weight }, index): PartnerShare => {
+  const shares = partners.flatMap(({ account: number, salary, weight }, index): PartnerShare[] => {
     const account = chart.byNumber.get(number);
     if (account?.role !== 'owner-capital')
       wrong('not-a-capital', `partners.${index}.account`, `${number} is not the capital of a partner.`);
     const amount = safeParseAmount(salary || '0', organisation.baseCurrency);
     if (!amount.ok || amount.amount < 0)
       wrong('not-an-amount', `partners.${index}.salary`, `“${salary}” is not an amount of zero or more.`);
-    return { account: account?.id ?? (0 as AccountId), salary: amount.ok ? amount.amount : ZERO, weight };
+    return account ? [{ account: account.id, salary: amount.ok ? amount.amount : ZERO, weight }] : [];
   });
   if (new Set(shares.map(({ account }) => account)).size < shares.length)
     wrong('partner-twice', 'partners', 'A partner is named twice.');
-  if (!shares.some(({ weight }) => weight > 0))
+  if (!partners.some(({ weight }) => weight > 0))
     wrong('no-weight', 'partners', 'Somebody has to take what is left: give one partner a weight.');
   const total: Minor = minor(shares.reduce((sum, { salary }) => Math.min(sum + salary, Number.MAX_SAFE_INTEGER), 0));
   if (total === Number.MAX_SAFE_INTEGER)

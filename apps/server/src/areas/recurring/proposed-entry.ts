@@ -171,7 +171,7 @@ function proposedLines(
         : undefined,
   };
   const by = amounts.source === 'fixed' ? kept : withTaxIn(db, organisation, kept, occurrence.date);
-  return occurrenceLines(amounts, by, on) as readonly EntryLineRequest[];
+  return occurrenceLines(amounts, by, on);
 }
 
 function normalSide(account: Account | undefined): 'debit' | 'credit' | undefined {

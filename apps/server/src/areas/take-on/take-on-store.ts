@@ -1,5 +1,6 @@
 import { CLOSING_RULES } from '@just-ledger/contract';
 import {
+  accountId,
   type AccountId,
   type Books,
   canonicalJson,
@@ -107,7 +108,7 @@ export function entriesOfPart(
 }
 
 /** Stands for the clearing account that the first posting adds, as long as there is none. */
-const CLEARING_TO_COME = 0 as AccountId;
+const CLEARING_TO_COME = accountId(0);
 
 /** What a part would post now. */
 export function wantedEntries(part: PostedPart, { trays, on, clearing }: LoadedTakeOn): CheckedEntry[] {

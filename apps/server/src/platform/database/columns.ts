@@ -1,6 +1,15 @@
 import type { AccountId, CivilDate, ContactId, CurrencyCode, Percent, Period, Rate } from '@just-ledger/core';
-import { type SQL, sql } from 'drizzle-orm';
-import { check, customType, integer, sqliteTable, type SQLiteColumn, text } from 'drizzle-orm/sqlite-core';
+import { type BuildColumns, is, type SQL, sql } from 'drizzle-orm';
+import {
+  check,
+  customType,
+  integer,
+  SQLiteColumn,
+  type SQLiteColumnBuilderBase,
+  sqliteTable,
+  type SQLiteTableExtraConfigValue,
+  text,
+} from 'drizzle-orm/sqlite-core';
 
 /** A day as YYYY-MM-DD. */
 export const civilDate = (name: string) => text(name).$type<CivilDate>();
@@ -25,6 +34,7 @@ export const json = <T>(name: string) => text(name, { mode: 'json' }).$type<T>()
 
 /** One of a list of words, of which there is at least one. */
 export const oneOf = <const Word extends string>(name: string, [first, ...others]: readonly Word[]) =>
+  // a list without words is refused by the database's own description, at its start
   text(name, { enum: [first, ...others] as [Word, ...Word[]] });
 
 /** A text that is compared without regard to capitals. */
@@ -46,22 +56,23 @@ export const isCurrency = (column: SQLiteColumn): SQL => sql`length(${column}) =
 export const isWithinReach = (column: SQLiteColumn): SQL =>
   sql`${column} BETWEEN ${sql.raw(String(-Number.MAX_SAFE_INTEGER))} AND ${sql.raw(String(Number.MAX_SAFE_INTEGER))}`;
 
-type Columns = Parameters<typeof sqliteTable>[1];
-type Extras = ReturnType<typeof check>;
-
 /**
  * A table whose columns hold what their kind says: one of their words, 0 or 1, readable JSON. The database checks it.
  * A word list of a column that is written a million times is checked by a trigger instead: such a column has a type and
  * no list.
  */
-export const table: typeof sqliteTable = ((name: string, columns: Columns, extras?: (self: never) => Extras[]) =>
-  sqliteTable(name, columns as never, (self) => [
-    ...Object.values(self as Record<string, SQLiteColumn>).flatMap((column) => {
-      const holds = demandedOf(column);
+export const table = <Name extends string, Columns extends Record<string, SQLiteColumnBuilderBase>>(
+  name: Name,
+  columns: Columns,
+  extras: (self: BuildColumns<Name, Columns, 'sqlite'>) => SQLiteTableExtraConfigValue[] = () => [],
+) =>
+  sqliteTable(name, columns, (self) => [
+    ...Object.values(self).flatMap((column: unknown) => {
+      const holds = is(column, SQLiteColumn) && demandedOf(column);
       return holds ? [check(`${name}_${column.name}`, holds)] : [];
     }),
-    ...(extras?.(self as never) ?? []),
-  ])) as never;
+    ...extras(self),
+  ]);
 
 function demandedOf(column: SQLiteColumn): SQL | undefined {
   if (column.columnType === 'SQLiteTextJson') return sql`json_valid(${column})`;

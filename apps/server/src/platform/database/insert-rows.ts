@@ -10,10 +10,10 @@ import type { Db } from './connection.js';
 export function insertRows<Table extends SQLiteTable>(
   db: Db,
   table: Table,
-  rows: readonly InferInsertModel<Table>[],
+  rows: readonly (InferInsertModel<Table> & Readonly<Record<string, unknown>>)[],
   step?: () => void,
 ): void {
-  const [first] = rows as readonly Record<string, unknown>[];
+  const [first] = rows;
   if (!first) return;
   const columns = getTableColumns(table);
   const used = Object.keys(first).flatMap((key) => {
@@ -23,7 +23,7 @@ export function insertRows<Table extends SQLiteTable>(
   const names = used.map(({ column }) => `"${column.name}"`).join(', ');
   const marks = used.map(() => '?').join(', ');
   const statement = db.$client.prepare(`INSERT INTO "${getTableName(table)}" (${names}) VALUES (${marks})`);
-  for (const row of rows as readonly Record<string, unknown>[]) {
+  for (const row of rows) {
     step?.();
     statement.run(
       used.map(({ key, column }) => {

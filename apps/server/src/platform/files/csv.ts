@@ -42,6 +42,7 @@ export function readCsv<Column extends string>(
   const problems: Problem[] = [];
   const rows: CsvRow<Column>[] = [];
   let names: string[] | undefined;
+  let known: (Column | undefined)[] = [];
   let line = 0;
   Papa.parse<string[]>(text.replace(/^\ufeff/, ''), {
     delimiter: ',', // never guessed: a text may hold any other mark
@@ -57,6 +58,7 @@ export function readCsv<Column extends string>(
         names =
           record.length === 1 && record[0]?.trim() === '' ? [] : record.map((name) => name.trim().toLowerCase());
         problems.push(...headerProblems(names, columns, required));
+        known = names.map((name) => columns.find((column) => column === name));
         if (problems.length > 0) parser.abort();
         return;
       }
@@ -65,7 +67,7 @@ export function readCsv<Column extends string>(
       if (record.length !== names.length) {
         const message = `This row has ${record.length} cells, the header ${names.length}.`;
         problems.push(problem('csv-ragged', `rows.${line}`, message));
-      } else rows.push({ line, cells: cellsOf(record, names as Column[], amounts) });
+      } else rows.push({ line, cells: cellsOf(record, known, amounts) });
       if (rows.length > mostRows) {
         problems.push(problem('too-many-rows', '', `A file takes ${mostRows.toLocaleString('en')} rows; part it.`));
       }
@@ -79,7 +81,7 @@ export function readCsv<Column extends string>(
 
 function cellsOf<Column extends string>(
   record: readonly string[],
-  names: readonly Column[],
+  names: readonly (Column | undefined)[],
   amounts: ReadonlySet<Column>,
 ): Partial<Record<Column, string>> {
   const cells: Partial<Record<Column, string>> = {};

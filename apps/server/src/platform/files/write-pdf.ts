@@ -1,4 +1,4 @@
-import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import type { Content, Style, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { fontFile, INK, RULE } from './font-file.js';
 
 /** A part of a printed document. */
@@ -113,7 +113,7 @@ function contentOf(part: PdfPart): Content[] {
 
 function tableContent(part: PdfPart & { readonly type: 'table' }): Content[] {
   const { columns, amounts, rows, totals } = part;
-  const cell = (text: string, index: number, more: object = {}): object => ({
+  const cell = (text: string, index: number, more: Style = {}): TableCell => ({
     text,
     alignment: index >= columns.length - amounts ? 'right' : 'left',
     ...more,
@@ -141,7 +141,7 @@ function tableContent(part: PdfPart & { readonly type: 'table' }): Content[] {
           columns.map((text, index) => cell(text, index, { fontSize: 8.5, italics: true })),
           ...rows.map((row) => row.map((text, index) => cell(text, index))),
           ...(totals ? [totals.map((text, index) => cell(text, index, { bold: true }))] : []),
-        ] as never,
+        ],
       },
       layout: {
         hLineWidth: (index: number) => (index === 1 || (totals && index === last) || index === last + 1 ? 0.7 : 0.2),

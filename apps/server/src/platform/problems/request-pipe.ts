@@ -3,24 +3,19 @@ import { type ArgumentMetadata, type ValidationError, ValidationPipe } from '@ne
 import * as classTransformer from 'class-transformer';
 import * as classValidator from 'class-validator';
 import { Refusal } from './refusal.js';
-import { shapeProblems, withoutNulls } from './request-shape.js';
+import { isRequestClass, shapeProblems, withoutNulls } from './request-shape.js';
 
 /** Checks requests against the contract: another shape, unknown fields and wrong types are refused, each at its path. */
 class RequestPipe extends ValidationPipe {
   override async transform(value: unknown, metadata: ArgumentMetadata): Promise<unknown> {
     const { type, metatype } = metadata;
-    const isOurs = type === 'body' && typeof metatype === 'function' && !BARE.has(metatype);
-    if (!isOurs || value === undefined) return super.transform(value, metadata);
-    const request = metatype as new () => object;
-    const plain = withoutNulls(request, value);
-    const problems = shapeProblems(request, plain);
+    if (type !== 'body' || !isRequestClass(metatype) || value === undefined) return super.transform(value, metadata);
+    const plain = withoutNulls(metatype, value);
+    const problems = shapeProblems(metatype, plain);
     if (problems.length > 0) throw new Refusal(422, problems);
     return super.transform(plain, metadata);
   }
 }
-
-/** What a body may be declared as without being a request of the contract. */
-const BARE = new Set<unknown>([String, Number, Boolean, Array, Object, Buffer, Uint8Array]);
 
 /** The one pipe that all requests pass. */
 export const requestPipe = new RequestPipe({

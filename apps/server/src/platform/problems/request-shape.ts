@@ -2,17 +2,16 @@ import { isNullable } from '@just-ledger/contract';
 import { problem, type Problem } from '@just-ledger/core';
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage.js';
 
-type RequestClass = new () => object;
+/** A class of the contract that a body is read as. */
+export type RequestClass = new () => object;
 
-/** What class-transformer knows of a field: the class of its values, and whether it is a list of them. */
-interface FieldType {
-  readonly typeFunction: () => RequestClass;
-  readonly reflectedType: unknown;
+/** What is declared without fields of its own: numbers of queries have a class, too. */
+const BARE = new Set<unknown>([String, Number, Boolean, Date, Array, Object, Buffer, Uint8Array]);
+
+/** Whether what is declared is a class of the contract. */
+export function isRequestClass(declared: unknown): declared is RequestClass {
+  return typeof declared === 'function' && !BARE.has(declared);
 }
-
-const storage = defaultMetadataStorage as {
-  findTypeMetadata(type: RequestClass, key: string): FieldType | undefined;
-};
 
 /** A body without the fields that are null, where null says nothing of its own. */
 export function withoutNulls(type: RequestClass, value: unknown): unknown {
@@ -22,8 +21,8 @@ export function withoutNulls(type: RequestClass, value: unknown): unknown {
 }
 
 function fieldWithoutNulls(type: RequestClass, key: string, value: unknown): unknown {
-  const within = storage.findTypeMetadata(type, key)?.typeFunction();
-  if (!within) return value;
+  const within = defaultMetadataStorage.findTypeMetadata(type, key)?.typeFunction();
+  if (!isRequestClass(within)) return value;
   return Array.isArray(value) ? value.map((item) => withoutNulls(within, item)) : withoutNulls(within, value);
 }
 
@@ -34,12 +33,11 @@ function fieldWithoutNulls(type: RequestClass, key: string, value: unknown): unk
 export function shapeProblems(type: RequestClass, value: unknown, path = ''): Problem[] {
   if (!isRecord(value)) return [problem('invalid', path, 'An object is expected here.')];
   return Object.entries(value).flatMap(([key, member]) => {
-    const field = storage.findTypeMetadata(type, key);
+    const field = defaultMetadataStorage.findTypeMetadata(type, key);
     const memberPath = path ? `${path}.${key}` : key;
     if (!field || member === undefined || member === null) return [];
     const within = field.typeFunction();
-    // numbers of queries have a type too; only classes of ours have a shape
-    if ([String, Number, Boolean, Date].includes(within as never)) return [];
+    if (!isRequestClass(within)) return [];
     if (field.reflectedType !== Array) return shapeProblems(within, member, memberPath);
     if (!Array.isArray(member)) return [problem('invalid', memberPath, 'A list is expected here.')];
     return member.flatMap((element, index) => shapeProblems(within, element, `${memberPath}.${index}`));

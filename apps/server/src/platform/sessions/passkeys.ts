@@ -1,10 +1,6 @@
 import { problem } from '@just-ledger/core';
 import { Injectable, Logger } from '@nestjs/common';
-import type {
-  AuthenticationResponseJSON,
-  AuthenticatorTransport,
-  RegistrationResponseJSON,
-} from '@simplewebauthn/server';
+import type { AuthenticationResponseJSON, RegistrationResponseJSON } from '@simplewebauthn/server';
 import { eq } from 'drizzle-orm';
 import type { FastifyRequest } from 'fastify';
 import { isIP } from 'node:net';
@@ -152,7 +148,7 @@ export class Passkeys {
           id: kept.passkey.credential,
           publicKey: new Uint8Array(Buffer.from(kept.passkey.publicKey, 'base64url')),
           counter: kept.passkey.signatures,
-          transports: kept.passkey.transports as AuthenticatorTransport[],
+          transports: [...kept.passkey.transports],
         },
         requireUserVerification: true,
       });

@@ -30,7 +30,7 @@ export class CommandGroups {
    */
   constructor(
     private readonly context: WriteContext,
-    private readonly run: (taskName: string, args: never) => unknown,
+    private readonly run: (taskName: string, args: unknown) => unknown,
     private readonly isAlone: (taskName: string) => boolean,
     private readonly patience = PATIENCE,
   ) {}
@@ -78,7 +78,7 @@ export class CommandGroups {
 
   private outcomeOf({ id, taskName, args }: Question): Answer {
     try {
-      const value = taskName === ARE_YOU_THERE ? true : this.run(taskName, args as never);
+      const value = taskName === ARE_YOU_THERE ? true : this.run(taskName, args);
       return { id, type: 'done', value };
     } catch (error) {
       return failureOf(id, error);

@@ -63,11 +63,11 @@ function isTask(exported: unknown): exported is AnyTask {
 }
 
 /** In a worker thread: does tasks until the thread ends; what they promise is waited for. */
-export function serveTasks(work: (taskName: string, args: never) => unknown): void {
+export function serveTasks(work: (taskName: string, args: unknown) => unknown): void {
   parentPort?.on('message', ({ id, taskName, args, asJson }: Question) => {
     const done = (value: unknown): void => handOver(id, asJson ? jsonBytes(value) : value);
     try {
-      const value = taskName === ARE_YOU_THERE ? true : work(taskName, args as never);
+      const value = taskName === ARE_YOU_THERE ? true : work(taskName, args);
       if (value instanceof Promise) {
         value.then(done, (error: unknown) => parentPort?.postMessage(failureOf(id, error)));
       } else done(value);

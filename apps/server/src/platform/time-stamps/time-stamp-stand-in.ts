@@ -36,7 +36,7 @@ import {
   X509CertificateGenerator,
 } from '@peculiar/x509';
 import * as asn1js from 'asn1js';
-import { createHash, createPrivateKey, randomBytes, sign, webcrypto, X509Certificate } from 'node:crypto';
+import { createHash, createPrivateKey, randomBytes, sign, X509Certificate } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { writeDurably } from '../database/write-durably.js';
@@ -151,7 +151,7 @@ function signedData(
 async function ensureKey(folder: string): Promise<void> {
   if (existsSync(standInCertificate(folder))) return;
   const algorithm = { name: 'ECDSA', namedCurve: 'P-256', hash: 'SHA-256' };
-  const keys = (await webcrypto.subtle.generateKey(algorithm, true, ['sign', 'verify'])) as webcrypto.CryptoKeyPair;
+  const keys = await crypto.subtle.generateKey(algorithm, true, ['sign', 'verify']);
   const now = new Date();
   const certificate = await X509CertificateGenerator.createSelfSigned(
     {
@@ -159,7 +159,7 @@ async function ensureKey(folder: string): Promise<void> {
       name: 'CN=Just Ledger stand-in for a time stamp authority',
       notBefore: new Date(now.getTime() - 24 * 60 * 60 * 1000),
       notAfter: new Date(Date.UTC(now.getUTCFullYear() + YEARS, 0, 1)),
-      keys: keys as CryptoKeyPair,
+      keys,
       signingAlgorithm: algorithm,
       extensions: [
         new BasicConstraintsExtension(false, undefined, true),
@@ -167,9 +167,9 @@ async function ensureKey(folder: string): Promise<void> {
         new ExtendedKeyUsageExtension([TIME_STAMPING], true),
       ],
     },
-    webcrypto as Crypto,
+    crypto,
   );
-  const key = Buffer.from(await webcrypto.subtle.exportKey('pkcs8', keys.privateKey));
+  const key = Buffer.from(await crypto.subtle.exportKey('pkcs8', keys.privateKey));
   mkdirSync(standInFolder(folder), { recursive: true, mode: 0o700 });
   const pem = createPrivateKey({ key, format: 'der', type: 'pkcs8' }).export({ format: 'pem', type: 'pkcs8' });
   writeDurably(join(standInFolder(folder), 'key.pem'), String(pem));

@@ -39,8 +39,8 @@ export function AccountFields({
   account: AccountResponse | undefined;
 }) {
   const { organisation } = useBooks();
-  const { setValue, control } = useFormContext<TypedAccount>();
-  const typed = useWatch({ control }) as TypedAccount;
+  const { setValue, getValues, control } = useFormContext<TypedAccount>();
+  const typed = { ...getValues(), ...useWatch({ control }) };
   const { element, classification } = meantPlace(typed, accounts);
   const hasHeading = accounts.some(({ number }) => number === typed.parent);
   const isPosted = (account?.lines ?? 0) > 0;

@@ -107,7 +107,7 @@ export function AccountBlank({
         offersAt &&
         createPortal(
           <SentenceOffers
-            offers={groupedOptions as Offer[]}
+            offers={groupedOptions.flatMap((offer) => ('options' in offer ? [] : [offer]))}
             listbox={getListboxProps()}
             optionAt={(option, index) => getOptionProps({ option, index })}
             accounts={accounts}

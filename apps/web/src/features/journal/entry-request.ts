@@ -210,7 +210,7 @@ export function draftRequest(
           ...documentOf({ document, documentDate, dueDate, ownNumber }),
           ...namedValues({ breakdowns }),
           ...taxOf({ taxCode, amountIs, taxAdjustment }),
-        } as DraftRequest['lines'][number];
+        };
       },
     );
   return {

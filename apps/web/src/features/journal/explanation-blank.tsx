@@ -48,7 +48,7 @@ export function ExplanationBlank({
     },
   });
   const { ref, value: _, ...input }: ReturnType<typeof getInputProps> & { value?: unknown } = getInputProps();
-  const offers = groupedOptions as string[];
+  const offers = groupedOptions.flatMap((offer) => (typeof offer === 'string' ? [offer] : []));
   return (
     <>
       <span {...getRootProps()}>

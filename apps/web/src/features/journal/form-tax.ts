@@ -1,9 +1,9 @@
 import {
+  accountId,
   type BalancingAmount,
   balancingAmount,
   type CivilDate,
   type CurrencyCode,
-  type EntryLine,
   minor,
   type Minor,
   safeParseAmount,
@@ -54,7 +54,7 @@ export function taxOfForm(form: EntryForm, currency: CurrencyCode, date: CivilDa
   const lines = zip(form.lines, typed).map(([line, amount]) => {
     const account = taxes.accounts.find(({ number }) => number === line.account)?.id ?? 0;
     return {
-      line: { account, amount, breakdowns: names.idsOf(line.breakdowns) } as EntryLine,
+      line: { account: accountId(account), amount, breakdowns: names.idsOf(line.breakdowns) },
       taxing: amount === 0 ? undefined : taxingOf(line, currency, on, taxes.codes),
     };
   });

@@ -1,4 +1,3 @@
-import type { DraftResponse } from '@just-ledger/contract';
 import { checkDate, type CivilDate, parseCivilDate, shortDate } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { accountsQuery } from '../../api/account-queries.js';
@@ -114,7 +113,7 @@ export function useEntrySource() {
     key: [draft || 'new', like, pattern, correct, wrongLines, accrue, source, adjust].join(' '),
     isNew,
     isDraft: draft !== '',
-    draft: draft === '' ? undefined : (opened.data as DraftResponse | undefined),
+    draft: draft === '' ? undefined : opened.data,
     beginning,
     isThere: isNew || (draft !== '' ? opened.data !== undefined : beginning !== undefined),
     error:

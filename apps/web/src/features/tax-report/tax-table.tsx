@@ -1,7 +1,6 @@
 import type { TaxReportGroupResponse, TaxReportResponse, TaxReportRowResponse } from '@just-ledger/contract';
 import { minor, parseAmount, TAX_GROUP_WORDS } from '@just-ledger/core';
 import { clsx } from 'clsx';
-import type { CSSProperties } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
@@ -50,8 +49,7 @@ export function TaxTable({
   return (
     <>
       <table
-        className={clsx(ruled.table, styles.table)}
-        style={{ '--figures': hasCost ? 4 : 3 } as CSSProperties}
+        className={clsx(ruled.table, styles.table, hasCost && styles.withCost)}
         aria-label="Tax by code"
         onKeyDown={(event) => walkAmong(event, '[data-row]')}
       >

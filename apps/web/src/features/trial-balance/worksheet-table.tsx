@@ -1,4 +1,4 @@
-import { minor, type Minor, type Sides, ZERO } from '@just-ledger/core';
+import { minor, type Minor, type Sides, type WorksheetColumn, ZERO } from '@just-ledger/core';
 import { clsx } from 'clsx';
 import { useRef } from 'react';
 import { useBooks } from '../../api/books-queries.js';
@@ -117,13 +117,13 @@ function Sums({
   const hasStatements = columns.some(({ column }) => column === 'incomeStatement' || column === 'balanceSheet');
   const size = minor(Math.abs(result));
   const isIncome = result >= 0;
-  const added = (column: string): Sides => {
+  const added = (column: WorksheetColumn): Sides => {
     const isDebit = (column === 'incomeStatement') === isIncome;
     return isDebit ? { debit: size, credit: ZERO } : { debit: ZERO, credit: size };
   };
-  const isStatement = (column: string): boolean => column === 'incomeStatement' || column === 'balanceSheet';
+  const isStatement = (column: WorksheetColumn): boolean => column === 'incomeStatement' || column === 'balanceSheet';
   const whole = (amount: Minor): string => displayed(amount, currency);
-  const cells = (pair: (column: string) => readonly [string, string]) =>
+  const cells = (pair: (column: WorksheetColumn) => readonly [string, string]) =>
     columns.flatMap(({ column, label }) => {
       const [debit, credit] = pair(column);
       return [
@@ -145,7 +145,7 @@ function Sums({
           Total
         </td>
         {cells((column) => {
-          const { debit, credit } = totals[column as keyof typeof totals];
+          const { debit, credit } = totals[column];
           return [whole(debit), whole(credit)];
         })}
         {across.map((sum, index) => (
@@ -180,7 +180,7 @@ function Sums({
             <td className={styles.name} colSpan={2} aria-label="With the result" />
             {cells((column) => {
               if (!isStatement(column)) return ['', ''];
-              const { debit, credit } = totals[column as keyof typeof totals];
+              const { debit, credit } = totals[column];
               const result = added(column);
               return [whole(minor(debit + result.debit)), whole(minor(credit + result.credit))];
             })}

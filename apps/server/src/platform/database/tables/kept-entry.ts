@@ -10,7 +10,7 @@ export interface MeantIds {
 }
 
 /** A line as drafts and schedules keep it. */
-export type KeptLine<Line extends DraftLine = DraftLine> = Line & { readonly ids?: MeantIds };
+export type KeptLine<Line extends DraftLine = DraftLine> = Line & { ids?: MeantIds };
 
 /** An entry as drafts and patterns keep it; one of an earlier build may lack a field. */
 export type KeptContent = Partial<Omit<DraftRequest, 'version' | 'forReview' | 'lines'>> & {

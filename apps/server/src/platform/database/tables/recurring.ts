@@ -1,11 +1,21 @@
-import type { RecurringEntryRequest } from '@just-ledger/contract';
-import { BY_ITSELF, type CivilDate, type Reckoning, REVERSAL_RULES, type Schedule } from '@just-ledger/core';
+import type { AmountTermsRequest, RecurringEntryRequest } from '@just-ledger/contract';
+import {
+  type AccountId,
+  BY_ITSELF,
+  type CivilDate,
+  type Reckoning,
+  REVERSAL_RULES,
+  type Schedule,
+} from '@just-ledger/core';
 import { sql } from 'drizzle-orm';
 import { check, foreignKey, integer, primaryKey, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import { civilDate, json, moment, oneOf, table, version, yesNo } from '../columns.js';
 import { entry } from './journal.js';
 import { organisationColumn } from './organisations.js';
 import { person, personColumn } from './people.js';
+
+/** Where amounts come from, as it is kept: the accounts that are named there beside it, by their ids. */
+export type KeptTerms = AmountTermsRequest & { readonly ids?: Readonly<Record<string, AccountId>> };
 
 /** A recurring journal; what it posts and when stands in its versions. */
 export const recurringJournal = table(
@@ -34,7 +44,7 @@ export const recurringVersion = table(
     from: civilDate('first_date').notNull(),
     schedule: json<Schedule>('schedule').notNull(),
     /** Where the amounts come from, with the ids of the accounts that are named there. */
-    amounts: json<Record<string, unknown>>('amounts').notNull(),
+    amounts: json<KeptTerms>('amounts').notNull(),
     entry: json<RecurringEntryRequest>('entry').notNull(),
     reverses: oneOf('reverses', REVERSAL_RULES),
     byItself: oneOf('by_itself', BY_ITSELF).notNull(),
