@@ -133,6 +133,21 @@ function misfits(): string[] {
   return found.slice(0, 5);
 }
 
+/** Goes to a screen: within the page where it shows another one, as the browser does when somebody goes back. */
+async function goTo(page: Page, address: string): Promise<void> {
+  const [here, there] = [page.url(), address].map((url) => /^(http.*?\/\d+)\/([^?]*)/.exec(url)?.slice(1) ?? []);
+  if (here?.[0] === undefined || here[0] !== there?.[0] || here[1] === there[1]) {
+    await page.goto(address);
+    return;
+  }
+  await page.evaluate((url) => {
+    for (const heading of Array.from(document.querySelectorAll('h1'))) heading.setAttribute('data-left', '');
+    history.pushState(null, '', url);
+    dispatchEvent(new PopStateEvent('popstate', { state: null }));
+  }, address);
+  await expect(page.locator('h1[data-left]')).toHaveCount(0);
+}
+
 /** Opens an address and looks at it in several sizes. */
 async function misfitsOf(
   page: Page,
@@ -141,7 +156,7 @@ async function misfitsOf(
 ): Promise<string[]> {
   const wrong: string[] = [];
   await page.setViewportSize({ width: 1280, height: 800 });
-  await page.goto(address);
+  await goTo(page, address);
   await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
   await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
   for (const [width, height] of sizes) {
@@ -156,8 +171,15 @@ async function misfitsOf(
   return wrong;
 }
 
+/** How often a screen stands before another in the list: those that come again are looked at in a later round. */
+const roundOf = (screen: string, index: number): number =>
+  SCREENS.slice(0, index).filter((earlier) => earlier.split('?')[0] === screen.split('?')[0]).length;
+const ROUNDS = SCREENS.map((screen, index) => ({ screen, round: roundOf(screen, index) }))
+  .sort((a, b) => a.round - b.round)
+  .map(({ screen }) => screen);
+
 /** The screens in two parts, so that no test is long. */
-const HALVES = [SCREENS.slice(0, SCREENS.length / 2), SCREENS.slice(SCREENS.length / 2)] as const;
+const HALVES = [0, 1].map((half) => ROUNDS.filter((_, index) => index % 2 === half));
 const PARTS_OF_SAMPLES = [1, 2, 3].flatMap((organisation) =>
   HALVES.map((screens, half) => ({ organisation, screens, half: half + 1 })),
 );
@@ -215,7 +237,7 @@ test.describe('a charity of six funds with long names, figures of nine digits an
     await open('record/journal');
     const base = page.url().replace(/\/record\/journal.*/, '');
     const wrong: string[] = [];
-    for (const screen of SCREENS) wrong.push(...(await misfitsOf(page, `${base}/${screen}`, SIZES)));
+    for (const screen of ROUNDS) wrong.push(...(await misfitsOf(page, `${base}/${screen}`, SIZES)));
     expect(wrong).toEqual([]);
   });
 });
