@@ -1,6 +1,6 @@
 import { execFileSync, spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
-import { build, install, root, run } from './ready.mjs';
+import { build, install, root } from './ready.mjs';
 
 /** Debian packages that the tests need: a browser, a SQL shell to attack the books from outside, a spreadsheet to reckon. */
 const NEEDED = [
@@ -28,16 +28,40 @@ function step(what) {
 }
 
 install({ CFLAGS: '-O1', CXXFLAGS: '-O1', JOBS: '2' });
-step('Format');
-run('npm', ['run', '--silent', 'format:check']);
-step('Build');
+/** Runs commands one after the other. @returns what went wrong, if anything did */
+async function inTurn(...commands) {
+  for (const [command, ...args] of commands) {
+    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    for (const stream of [child.stdout, child.stderr])
+      stream.setEncoding('utf8').on('data', (text) => (said += text));
+    const status = await new Promise((resolve) => child.once('close', resolve));
+    if (status !== 0) return `${[command, ...args].join(' ')}\n${said}`;
+  }
+  return undefined;
+}
+
+/** Ends if something went wrong. */
+function endIf(...wrong) {
+  const found = wrong.filter((message) => message !== undefined);
+  if (found.length === 0) return;
+  console.error(found.join('\n'));
+  process.exit(1);
+}
+
+const types = (project) => [process.execPath, 'node_modules/typescript/bin/tsc', '-p', project];
+
+step('Format and build');
+const formatted = inTurn(['npm', 'run', '--silent', 'format:check']);
 await build();
-step('Types');
-run(process.execPath, ['node_modules/typescript/bin/tsc', '-p', 'apps/web']);
-run(process.execPath, ['node_modules/typescript/bin/tsc', '-p', 'e2e']);
-run(process.execPath, ['node_modules/typescript/bin/tsc', '-p', 'tsconfig.tests.json']);
-step('Lint');
-run('npm', ['run', '--silent', 'lint']);
+endIf(await formatted);
+step('Types and lint');
+endIf(
+  ...(await Promise.all([
+    inTurn(types('apps/web'), types('e2e'), types('tsconfig.tests.json')),
+    inTurn(['npm', 'run', '--silent', 'lint']),
+  ])),
+);
 
 let [passed, failed] = [0, 0];
 
