@@ -10,6 +10,7 @@ import {
   type CivilDate,
 } from '../dates/civil-date.js';
 import { MONTH_NAMES, longDate } from '../dates/month-names.js';
+import { onceFor } from '../keyed/once-for.js';
 
 /** When fiscal years begin; their months begin on the same day of each month. */
 export interface YearStart {
@@ -69,10 +70,17 @@ function yearBegunIn(start: YearStart, date: CivilDate): number {
 }
 
 /** The day on which the fiscal year begins that begins in a calendar year. */
-function beginIn({ fiscalYearStartMonth, fiscalYearStartDay }: YearStart, year: number): CivilDate {
+function beginIn(start: YearStart, year: number): CivilDate {
   if (year < EARLIEST_YEAR) return civilDate(EARLIEST_YEAR, 1, 1);
-  return addMonths(civilDate(year, fiscalYearStartMonth, 1), 0, fiscalYearStartDay);
+  const known = beginsOf(start);
+  const begin =
+    known.get(year) ?? addMonths(civilDate(year, start.fiscalYearStartMonth, 1), 0, start.fiscalYearStartDay);
+  known.set(year, begin);
+  return begin;
 }
+
+/** The first days of fiscal years that were asked for, by year: reports ask for the same ones again and again. */
+const beginsOf = onceFor<YearStart, Map<number, CivilDate>>(() => new Map());
 
 /** The year after. @example nextFiscalYear(calendar, year2026).label // → '2027' */
 export function nextFiscalYear(calendar: BooksCalendar, year: FiscalYear): FiscalYear {

@@ -1,11 +1,12 @@
 import { keyedBy } from '../keyed/keyed.js';
+import { onceFor } from '../keyed/once-for.js';
 import { isPermanentEquity, isTemporary, type Account, type AccountId } from '../accounts/account.js';
 import { accountIn, type Chart } from '../accounts/chart.js';
 import { closingRules, type ClosingRules } from '../periods/closing-rules.js';
 import type { Sharer } from '../periods/closing-targets.js';
 import { balancesOf, sumByAccount, type LedgerFlow } from '../ledger/ledger-flow.js';
 import type { Movement } from '../ledger/movement.js';
-import { ZERO, minor, sumOf, type Minor } from '../money/minor.js';
+import { ZERO, minor, negated, sumOf, type Minor } from '../money/minor.js';
 import { STATEMENT_WORDS, type OrganisationKind } from '../organisations/kind.js';
 import { type ArrangedPlaces, inArrangedOrder } from './arrangement.js';
 import { EARLIER_RESULTS, addTo, temporaryParts, type ComponentKey } from './equity-flows.js';
@@ -89,11 +90,12 @@ export const ROW_OF_MOVEMENT = {
  */
 export function equityStatement(chart: Chart, kind: OrganisationKind, flows: EquityFlows): EquityStatement {
   const sums = keyedBy(EQUITY_ROWS, () => new Map());
-  addBalances(sums['opening-equity'], chart, balancesOf(flows.base));
-  addTo(sums['opening-equity'], EARLIER_RESULTS, unclosed(chart, flows.base));
+  const base = baseIn(chart)(flows.base);
+  for (const [key, amount] of base.equity) sums['opening-equity'].set(key, amount);
+  addTo(sums['opening-equity'], EARLIER_RESULTS, base.unclosed);
 
   const today = closingRules(chart, kind, []);
-  const left = new Map([...balancesOf(flows.base)].filter(([id]) => isTemporary(accountIn(chart, id))));
+  const left = new Map(base.temporary);
   flows.years.forEach((year, index) => {
     const all = year.lead.length === 0 ? year.span : [...year.lead, ...year.span];
     addTemporary(left, chart, all);
@@ -166,7 +168,7 @@ function addDifferences(
   for (const part of [result, contributions, withdrawals]) {
     for (const [key, amount] of part) addTo(transfers, key, minor(-amount));
   }
-  addTo(transfers, EARLIER_RESULTS, minor(-unclosed(chart, base)));
+  addTo(transfers, EARLIER_RESULTS, negated(baseIn(chart)(base).unclosed));
 }
 
 function addLedger(
@@ -184,11 +186,24 @@ function addBalances(sums: Map<ComponentKey, Minor>, chart: Chart, balances: Rea
   }
 }
 
-/** What is left on temporary accounts, credit positive. */
-function unclosed(chart: Chart, flows: readonly LedgerFlow[]): Minor {
-  const left = [...balancesOf(flows)].filter(([id]) => isTemporary(accountIn(chart, id)));
-  return sumOf(left.map(([, amount]) => minor(-amount)));
+/** What flows before the years of a statement come to; many statements beside each other begin with the same. */
+interface Base {
+  /** By account of the permanent equity; credit positive. */
+  readonly equity: ReadonlyMap<ComponentKey, Minor>;
+  /** What is left on each temporary account, debit positive; and on all of them, credit positive. */
+  readonly temporary: ReadonlyMap<AccountId, Minor>;
+  readonly unclosed: Minor;
 }
+
+const baseIn = onceFor((chart: Chart) =>
+  onceFor((flows: readonly LedgerFlow[]): Base => {
+    const equity = new Map<ComponentKey, Minor>();
+    const balances = balancesOf(flows);
+    addBalances(equity, chart, balances);
+    const temporary = new Map([...balances].filter(([id]) => isTemporary(accountIn(chart, id))));
+    return { equity, temporary, unclosed: negated(sumOf([...temporary.values()])) };
+  }),
+);
 
 /** Adds flows to what is left on each temporary account. */
 function addTemporary(left: Map<AccountId, Minor>, chart: Chart, flows: readonly LedgerFlow[]): void {

@@ -56,7 +56,7 @@ export function positionAt(
           return { lead: [], span, rules, sharers };
         });
   const equity = equityStatement(chart, organisation.kind, { base, years });
-  return { flows: [...base, ...years.flatMap(({ span }) => span)], equity };
+  return { flows: base.concat(...years.map(({ span }) => span)), equity };
 }
 
 /** The position at a date: of these books, or before the changeover of what was brought in of the old ones. */
