@@ -153,4 +153,8 @@ test('proofs stand month by month, with what each lock was made upon, and as two
   await byMonth.getByRole('button', { name: 'Sep' }).click();
   await expect(page.getByRole('heading', { name: 'As at 30 September 2025' })).toBeVisible();
   await expect(byMonth.getByRole('button', { name: 'Sep' })).toHaveAttribute('aria-pressed', 'true');
+  // a year that has just begun has nothing to show yet
+  await page.goto(`${demo}/2/check/proofs?from=2027-01-01&to=2027-01-18`);
+  await expect(page.getByText('None of its months is over yet')).toBeVisible();
+  await expect(byMonth).toHaveCount(0);
 });

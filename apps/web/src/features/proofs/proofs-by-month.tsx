@@ -27,8 +27,13 @@ export function ProofsByMonth({
   to: string;
 }) {
   const address = useAddress();
-  const { calendar, currency } = useBooks();
+  const { calendar, currency, today } = useBooks();
   const labels = new Map(months.flatMap(({ proofs = [] }) => proofs.map(({ key, label }) => [key, label] as const)));
+  if (months.every(({ month }) => month.to > today && !month.lockedAt)) {
+    return (
+      <p className="soft small">None of its months is over yet: proofs stand here from the end of the first on.</p>
+    );
+  }
   return (
     <div className={styles.scrolls} role="region" aria-label="Proofs by month" tabIndex={0}>
       <table className={clsx(ruled.table, ruled.tight, styles.grid)}>
