@@ -82,3 +82,19 @@ test('an account nobody has posted to is removed', async ({ own: { page, open } 
   await page.getByRole('button', { name: 'remove from the chart' }).click();
   await expect(page.getByRole('row', { name: /6900/ })).toHaveCount(0);
 });
+
+test('the fields of an account can be read where it is narrow', async ({ signedIn: page, demo }) => {
+  await page.goto(`${demo}/1/prepare/chart`);
+  await page.getByText('Add an account').click();
+  const width = async (name: string): Promise<number> =>
+    (await page.getByRole('combobox', { name }).boundingBox())?.width ?? 0;
+  for (const across of [1280, 390]) {
+    await page.setViewportSize({ width: across, height: 844 });
+    for (const name of ['Element', 'Shown under', 'What it does', 'Own currency', 'Cash flow'])
+      await expect.poll(() => width(name)).toBeGreaterThan(100);
+  }
+  // what is proposed is said whole
+  await expect(page.getByRole('combobox', { name: 'Cash flow' })).toContainText('as proposed: operating');
+  const isCut = (element: HTMLElement): boolean => element.scrollWidth > element.clientWidth;
+  expect(await page.getByRole('combobox', { name: 'Cash flow' }).evaluate(isCut)).toBe(false);
+});

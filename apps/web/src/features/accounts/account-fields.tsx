@@ -133,6 +133,7 @@ function CashFlowInput({
   const proposed = proposedCashFlowClass({ element, classification, name, ...known });
   return (
     <ChoiceInput
+      className={styles.two}
       name="cashFlow"
       label="Cash flow"
       none={`as proposed: ${proposed}`}
