@@ -12,7 +12,7 @@ export const setUpChangesQuery = (id: number, subject?: string) =>
     queryKey: ['organisation', String(id), 'set-up-changes', subject ?? ''],
     queryFn: ({ pageParam }) =>
       api.get(withQuery(paths.setUpChanges(id), { subject, before: pageParam || undefined })),
-    // the latest of all have none before them that was told
+    // 0 asks for the latest
     initialPageParam: 0,
     getNextPageParam: (last) => (last.length < PAGE ? undefined : last.at(-1)?.id),
   });

@@ -197,8 +197,7 @@ export function restoreEntries(
   for (const { sealed, seal, postedBy } of entries) {
     const entry = entryOfSealed(sealed);
     const person = people.get(postedBy);
-    if (person === undefined)
-      throw unprocessable('archive-refused', '', 'An entry was posted by nobody who is named.');
+    if (person === undefined) throw unprocessable('archive-refused', '', 'An entry does not say who posted it.');
     statements.stageEntry({ entry, person, previousSeal, seal });
     entry.lines.forEach((line, index) => statements.stageLine(entry.place, index + 1, line, combinations.of(line)));
     [last, previousSeal] = [entry.place, seal];

@@ -116,9 +116,14 @@ function webStreamOf(path: string): ReadableStream<Uint8Array> {
   return Readable.toWeb(createReadStream(path)) as ReadableStream<Uint8Array>;
 }
 
+/** What a stream gives, piece by piece. Its source is let go of also where whoever reads it gives up. */
 async function* piecesOf(stream: ReadableStream<Uint8Array>): AsyncGenerator<Uint8Array> {
   const reader = stream.getReader();
-  for (let next = await reader.read(); !next.done; next = await reader.read()) yield next.value;
+  try {
+    for (let next = await reader.read(); !next.done; next = await reader.read()) yield next.value;
+  } finally {
+    await reader.cancel();
+  }
 }
 
 async function written(stream: ReadableStream<Uint8Array>, path: string): Promise<void> {

@@ -34,7 +34,7 @@ export const json = <T>(name: string) => text(name, { mode: 'json' }).$type<T>()
 
 /** One of a list of words, of which there is at least one. */
 export const oneOf = <const Word extends string>(name: string, [first, ...others]: readonly Word[]) =>
-  // a list without words is refused by the database's own description, at its start
+  // each list is a constant that has words in it, which its type has forgotten
   text(name, { enum: [first, ...others] as [Word, ...Word[]] });
 
 /** A text that is compared without regard to capitals. */
