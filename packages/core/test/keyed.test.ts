@@ -1,4 +1,4 @@
-import { isKeyOf, keyedBy, keysOf, zip } from '../src/index.js';
+import { isKeyOf, keyedBy, keysOf, repeatedIn, zip } from '../src/index.js';
 
 const SIGNS = { debit: 1, credit: -1 } as const;
 
@@ -27,4 +27,11 @@ test('puts two lists side by side, also where a value is undefined', () => {
 
 test('refuses lists of different lengths', () => {
   expect(() => zip([1], [])).toThrow('expected two lists of 1, got one of 0');
+});
+
+test('finds what is not alone, in the order in which it was met', () => {
+  expect(repeatedIn(['ash', 'bay', 'arch', 'elm', 'beech', 'alder'], (word) => word[0])).toEqual([
+    ['ash', 'arch', 'alder'],
+    ['bay', 'beech'],
+  ]);
 });

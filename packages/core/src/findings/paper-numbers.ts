@@ -1,7 +1,7 @@
 import { accountTitle, type AccountId } from '../accounts/account.js';
 import { accountIn, type Chart } from '../accounts/chart.js';
 import type { Element } from '../accounts/element.js';
-import { groupsOf } from '../keyed/keyed.js';
+import { groupsOf, repeatedIn } from '../keyed/keyed.js';
 import { longDate } from '../dates/month-names.js';
 import { findingId, type Finding } from './finding.js';
 import type { WrittenEntry } from './unusual-entries.js';
@@ -11,7 +11,7 @@ interface Numbered {
   readonly text: string;
   readonly prefix: string;
   readonly digits: number;
-  readonly entry: WrittenEntry;
+  readonly written: WrittenEntry;
 }
 
 /** A series is one of at least so many numbers, … */
@@ -31,18 +31,19 @@ export function paperNumbers(written: readonly WrittenEntry[], chart: Chart): Fi
 
 function ofSeries(written: readonly WrittenEntry[], chart: Chart): Finding[] {
   const series = new Map<string, Numbered[]>();
-  const put = (kind: string, text: string, entry: WrittenEntry): void => {
+  const put = (kind: string, text: string, paper: WrittenEntry): void => {
     const read = /^(.*?)(\d{1,9})$/.exec(text.trim());
     if (!read) return;
-    const paperNumber = { text: text.trim(), prefix: read[1] ?? '', digits: Number(read[2]), entry };
+    const paperNumber = { text: text.trim(), prefix: read[1] ?? '', digits: Number(read[2]), written: paper };
     const key = `${kind} ${paperNumber.prefix}`;
     const held = series.get(key);
     if (held) held.push(paperNumber);
     else series.set(key, [paperNumber]);
   };
-  for (const entry of written) {
-    if (entry.reference) put('reference', entry.reference, entry);
-    for (const text of ownDocuments(entry, chart)) put('document', text, entry);
+  for (const paper of written) {
+    const { reference } = paper.entry;
+    if (reference) put('reference', reference, paper);
+    for (const text of ownDocuments(paper, chart)) put('document', text, paper);
   }
   return [...series].flatMap(([key, numbered]) => {
     const counted = [...new Set(numbered.map(({ digits }) => digits))].sort((a, b) => a - b);
@@ -53,46 +54,49 @@ function ofSeries(written: readonly WrittenEntry[], chart: Chart): Finding[] {
 }
 
 /** The numbers of documents that an entry opens on receivables: on their debit side. */
-function ownDocuments({ lines }: WrittenEntry, chart: Chart): Set<string> {
-  return new Set(
-    lines.flatMap(({ account, amount, document }) =>
-      document !== undefined && amount > 0 && accountIn(chart, account).control === 'receivables' ? [document] : [],
-    ),
-  );
+function ownDocuments({ entry }: WrittenEntry, chart: Chart): string[] {
+  const documents: string[] = [];
+  for (const { account, amount, document } of entry.lines) {
+    if (document === undefined || amount <= 0 || documents.includes(document)) continue;
+    if (accountIn(chart, account).control === 'receivables') documents.push(document);
+  }
+  return documents;
 }
 
 function twiceIn(key: string, numbered: readonly Numbered[]): Finding[] {
   const byDigits = groupsOf(numbered, ({ digits }) => digits);
-  const doubled = [...byDigits.values()].filter((same) => new Set(same.map(({ entry }) => entry.place)).size > 1);
+  const doubled = [...byDigits.values()].filter(
+    (same) => new Set(same.map(({ written }) => written.entry.place)).size > 1,
+  );
   // a number that often stands on several entries is one of a paper with several, not of an entry
   if (doubled.length > Math.max(2, byDigits.size * 0.05)) return [];
   return doubled.flatMap((same) =>
     twice(
       key,
       same[0]?.text ?? '',
-      same.map(({ entry }) => entry),
+      same.map(({ written }) => written),
     ),
   );
 }
 
 function missingIn(key: string, numbered: readonly Numbered[], counted: readonly number[]): Finding[] {
-  const entryOf = new Map(numbered.map(({ digits, entry }) => [digits, entry]));
+  const writtenOf = new Map(numbered.map(({ digits, written }) => [digits, written]));
   const prefix = numbered[0]?.prefix ?? '';
   return counted.slice(1).flatMap((digits, index): Finding[] => {
     const before = counted[index] ?? digits;
     const skipped = digits - before - 1;
-    const [last, next] = [entryOf.get(before), entryOf.get(digits)];
+    const [last, next] = [writtenOf.get(before), writtenOf.get(digits)];
     if (skipped === 0 || skipped > MOST_SKIPPED || !last || !next || !next.isWithin) return [];
-    const written = (number: number): string => `${prefix}${String(number)}`;
+    const text = (number: number): string => `${prefix}${String(number)}`;
     return [
       {
         id: findingId('number-missing', key, before + 1),
         type: 'number-missing',
-        title: `${written(before + 1)}${skipped > 1 ? ` to ${written(digits - 1)}` : ''} ${skipped > 1 ? 'are' : 'is'} missing`,
+        title: `${text(before + 1)}${skipped > 1 ? ` to ${text(digits - 1)}` : ''} ${skipped > 1 ? 'are' : 'is'} missing`,
         evidence: [
-          `${written(before)} is in ${last.number} of ${longDate(last.date)}, ${written(digits)} in ${next.number} of ${longDate(next.date)}`,
+          `${text(before)} is in ${last.entry.number} of ${longDate(last.entry.date)}, ${text(digits)} in ${next.entry.number} of ${longDate(next.entry.date)}`,
         ],
-        entries: [next.place, last.place],
+        entries: [next.entry.place, last.entry.place],
       },
     ];
   });
@@ -100,28 +104,37 @@ function missingIn(key: string, numbered: readonly Numbered[], counted: readonly
 
 /** The same number twice from the same supplier, or to the same customer, on the side that opens a document. */
 function ofContacts(written: readonly WrittenEntry[], chart: Chart): Finding[] {
-  const named = new Map<string, { text: string; entries: WrittenEntry[] }>();
-  for (const entry of written) {
-    const keys = new Set<string>();
-    for (const { account, amount, contact, document } of entry.lines) {
-      const { control } = accountIn(chart, account);
-      const opens = control === 'receivables' ? amount > 0 : control === 'payables' && amount < 0;
-      if (!opens || contact === undefined || document === undefined) continue;
-      const key = `${account} ${contact} ${document.trim().toLowerCase()}`;
-      if (keys.has(key)) continue;
-      keys.add(key);
-      const held = named.get(key) ?? { text: document, entries: [] };
-      held.entries.push(entry);
-      named.set(key, held);
-    }
-  }
-  return [...named].flatMap(([key, { text, entries }]) => twice(key, text, entries));
+  return repeatedIn(openedDocuments(written, chart), ({ key }) => key).flatMap((named) => {
+    const [first] = named;
+    return first
+      ? twice(
+          first.key,
+          first.text,
+          named.map(({ written }) => written),
+        )
+      : [];
+  });
 }
 
-function twice(key: string, text: string, writtenEntries: readonly WrittenEntry[]): Finding[] {
-  const entries = [...new Map(writtenEntries.map((entry) => [entry.place, entry])).values()];
-  const last = entries.at(-1);
-  if (entries.length < 2 || !last || !entries.some(({ isWithin }) => isWithin)) return [];
+/** The documents that entries open, by account and contact. */
+function* openedDocuments(
+  written: readonly WrittenEntry[],
+  chart: Chart,
+): Generator<{ readonly key: string; readonly text: string; readonly written: WrittenEntry }> {
+  for (const paper of written) {
+    for (const { account, amount, contact, document } of paper.entry.lines) {
+      if (contact === undefined || document === undefined) continue;
+      const { control } = accountIn(chart, account);
+      const opens = control === 'receivables' ? amount > 0 : control === 'payables' && amount < 0;
+      if (opens)
+        yield { key: `${account} ${contact} ${document.trim().toLowerCase()}`, text: document, written: paper };
+    }
+  }
+}
+
+function twice(key: string, text: string, written: readonly WrittenEntry[]): Finding[] {
+  const entries = [...new Map(written.map(({ entry }) => [entry.place, entry])).values()];
+  if (entries.length < 2 || !written.some(({ isWithin }) => isWithin)) return [];
   return [
     {
       id: findingId('number-twice', key, text),

@@ -8,8 +8,15 @@ import type { ReviewBasis, ReviewedAmount } from './review-basis.js';
 import { isWritten, type ReviewedEntry } from './reviewed-entry.js';
 import { SettledDocuments } from './settled-documents.js';
 import { belowZero, notAtZero, onUnusualSide, reduces, standsLong, type YearOnAccount } from './unusual-balances.js';
-import { onDaysWithoutWork, postedLate, sameEntries, sameOnOtherDays, type WrittenEntry } from './unusual-entries.js';
-import { missingMonths, twiceInMonth } from './unusual-months.js';
+import {
+  onDaysWithoutWork,
+  postedLate,
+  sameEntries,
+  sameOnOtherDays,
+  type WrittenEntry,
+  writtenEntry,
+} from './unusual-entries.js';
+import { missingMonths, monthsOf, twiceInMonth } from './unusual-months.js';
 import { onOtherSide } from './unusual-sides.js';
 import { bySide, differing, farOut, roundAmounts } from './unusual-sizes.js';
 
@@ -28,7 +35,7 @@ export class Review {
   private readonly amounts = new Map<AccountId, ReviewedAmount[]>();
   private readonly written: WrittenEntry[] = [];
   private readonly cash = new Map<AccountId, Map<CivilDate, number>>();
-  private readonly years = new Map<AccountId, YearOnAccount>();
+  private readonly years = new Map<AccountId, { -readonly [Key in keyof YearOnAccount]: YearOnAccount[Key] }>();
   private readonly used = new Set<AccountId>();
   private readonly documents: SettledDocuments;
   private readonly aYearAgo: CivilDate;
@@ -50,7 +57,8 @@ export class Review {
       if (entry.date > this.aYearAgo && entry.kind !== 'closing') this.addToYear(account, minor(amount));
     }
     if (!entry.stands || entry.kind === 'opening' || entry.kind === 'closing') return;
-    if (isWritten(entry)) this.written.push({ ...entry, isWithin });
+    const isAsked = isWithin && isWritten(entry);
+    if (isWritten(entry)) this.written.push(writtenEntry(entry, isWithin));
     for (const { account: id, amount } of entry.lines) {
       const account = accountIn(this.basis.chart, id);
       if (amount === 0 || !hasHabits(account)) continue;
@@ -63,19 +71,16 @@ export class Review {
         place: entry.place,
         number: entry.number,
         date: entry.date,
-        isAsked: isWithin && isWritten(entry),
+        isAsked,
       });
     }
   }
 
   private addToYear(account: Account, amount: Minor): void {
-    const { reduced, additions } = this.years.get(account.id) ?? { reduced: 0, additions: 0 };
-    this.years.set(
-      account.id,
-      reduces(account, amount)
-        ? { reduced: reduced + Math.abs(amount), additions }
-        : { reduced, additions: additions + 1 },
-    );
+    const year = this.years.get(account.id) ?? { reduced: 0, additions: 0 };
+    this.years.set(account.id, year);
+    if (reduces(account, amount)) year.reduced += Math.abs(amount);
+    else year.additions += 1;
   }
 
   private addCash(id: AccountId, date: CivilDate, amount: number): void {
@@ -88,22 +93,25 @@ export class Review {
   findings(): Finding[] {
     const { basis } = this;
     const { chart } = basis;
-    const accounts = [...this.amounts].sort(([a], [b]) =>
-      accountIn(chart, a).number < accountIn(chart, b).number ? -1 : 1,
-    );
+    const accounts = [...this.amounts]
+      .map(([id, amounts]) => ({
+        ...{ account: accountIn(chart, id), amounts },
+        ...{ months: monthsOf(basis, amounts), sides: bySide(amounts) },
+      }))
+      .sort((a, b) => (a.account.number < b.account.number ? -1 : 1));
     return [
       ...onUnusualSide(basis),
       ...notAtZero(basis),
       ...belowZero(basis, this.cash),
       ...standsLong(basis, this.years),
       ...outOfSeries(chart, this.used),
-      ...missingMonths(basis, accounts),
-      ...accounts.flatMap(([id, amounts]) => [
-        ...twiceInMonth(basis, accountIn(chart, id), amounts),
-        ...onOtherSide(amounts),
-        ...bySide(amounts).flatMap((side) => [...differing(side), ...roundAmounts(side, basis.unit)]),
+      ...missingMonths(accounts),
+      ...accounts.flatMap((account) => [
+        ...twiceInMonth(account),
+        ...onOtherSide(account.amounts),
+        ...account.sides.flatMap((side) => [...differing(side), ...roundAmounts(side, basis.unit)]),
       ]),
-      ...farOut(accounts.flatMap(([, amounts]) => bySide(amounts))),
+      ...farOut(accounts.flatMap(({ sides }) => sides)),
       ...sameEntries(this.written, chart),
       ...sameOnOtherDays(this.written, chart, basis.unit),
       ...paperNumbers(this.written, chart),

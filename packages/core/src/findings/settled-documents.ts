@@ -1,6 +1,6 @@
 import { type AccountId } from '../accounts/account.js';
 import { accountIn, type Chart } from '../accounts/chart.js';
-import { daysBetween, type CivilDate } from '../dates/civil-date.js';
+import { addDays, type CivilDate } from '../dates/civil-date.js';
 import { longDate } from '../dates/month-names.js';
 import { groupsOf } from '../keyed/keyed.js';
 import { minor } from '../money/minor.js';
@@ -76,14 +76,26 @@ export class SettledDocuments {
 
   private passedOver(to: CivilDate): Finding[] {
     const documents = [...this.documents.values()];
-    const old = documents.filter(({ opened }) => daysBetween(opened.date, to) > OLD);
+    const recent = addDays(to, -OLD);
+    const old = documents.filter(({ opened }) => opened.date < recent);
+    const overdue = old.filter(({ left }) => left > 0);
+    const whose = ({ account, contact }: Document): string => `${account} ${contact}`;
+    const owing = new Set(overdue.map(whose));
     const settled = groupsOf(
-      documents.filter((document) => document.left === 0),
-      ({ account, contact }) => `${account} ${contact}`,
+      documents.filter((document) => document.left === 0 && owing.has(whose(document))),
+      whose,
     );
-    const laterThan = ({ account, contact, opened }: Document): Document[] =>
-      (settled.get(`${account} ${contact}`) ?? []).filter((other) => other.opened.date > opened.date);
-    const left = old.filter((document) => document.left > 0 && laterThan(document).length >= LATER);
+    // enough were opened later and settled, if the last but some was
+    const laterSettled = new Map(
+      [...settled].map(([key, own]) => [
+        key,
+        own
+          .map(({ opened }) => opened.date)
+          .sort()
+          .at(-LATER),
+      ]),
+    );
+    const left = overdue.filter((document) => document.opened.date < (laterSettled.get(whose(document)) ?? ''));
     if (left.length > Math.max(2, old.length * RARELY)) return [];
     return left.map((document) => ({
       id: findingId('passed-over', document.account, document.contact, document.name),

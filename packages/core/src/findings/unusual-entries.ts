@@ -1,16 +1,32 @@
+import type { AccountId } from '../accounts/account.js';
 import { accountIn, type Chart } from '../accounts/chart.js';
-import { daysBetween } from '../dates/civil-date.js';
-import { groupsOf } from '../keyed/keyed.js';
+import { daysBetween, type CivilDate } from '../dates/civil-date.js';
+import { repeatedIn } from '../keyed/keyed.js';
 import { longDate } from '../dates/month-names.js';
 import { weekdayName, weekdayOf } from '../dates/weekday.js';
 import { medianOf } from '../journal/usual-amounts.js';
-import { minor } from '../money/minor.js';
+import { minor, type Minor } from '../money/minor.js';
 import { findingId, type Finding } from './finding.js';
 import type { ReviewedEntry } from './reviewed-entry.js';
 
-/** An entry among the written ones, and whether it lies in the days that are reviewed. */
-export interface WrittenEntry extends ReviewedEntry {
+/** An entry among the written ones. */
+export interface WrittenEntry {
+  readonly entry: ReviewedEntry;
+  /** Whether it lies in the days that are reviewed. */
   readonly isWithin: boolean;
+  /** Which accounts it changes, and by what: texts that are the same where they are. */
+  readonly accounts: string;
+  readonly changes: string;
+}
+
+/** An entry, with what it comes to. */
+export function writtenEntry(entry: ReviewedEntry, isWithin: boolean): WrittenEntry {
+  let [accounts, changes] = ['', ''];
+  for (const [account, amount] of sumsOf(entry)) {
+    accounts += ` ${account}`;
+    changes += ` ${account} ${amount}`;
+  }
+  return { entry, isWithin, accounts, changes };
 }
 
 /** Where more than this part of the entries on the same accounts have a double, doubles are nothing unusual. */
@@ -29,40 +45,38 @@ const MOST_LATE = 10;
  * so are doubles on accounts where they are common.
  */
 export function sameEntries(written: readonly WrittenEntry[], chart: Chart): Finding[] {
-  const groups = new Map<string, WrittenEntry[]>();
-  const onAccounts = new Map<string, { entries: number; doubled: number }>();
-  for (const writtenEntry of written) {
-    const sums = sumsOf(writtenEntry);
-    if (sums.size === 0) continue;
-    const accounts = [...sums.keys()].join(' ');
-    const count = onAccounts.get(accounts) ?? { entries: 0, doubled: 0 };
-    onAccounts.set(accounts, count);
-    count.entries += 1;
-    const key = JSON.stringify([writtenEntry.date, ...sums]);
-    const group = groups.get(key) ?? [];
-    groups.set(key, group);
-    if (group.some((other) => isDistinct(writtenEntry, other))) continue;
-    if (group.length === 1) count.doubled += 1;
-    group.push(writtenEntry);
-  }
-  return [...groups.values()].flatMap((group): Finding[] => {
-    const [first, second] = group;
+  const counts = new Map<string, { entries: number; doubled: number }>();
+  const countOn = (accounts: string): { entries: number; doubled: number } => {
+    const count = counts.get(accounts) ?? { entries: 0, doubled: 0 };
+    counts.set(accounts, count);
+    return count;
+  };
+  for (const { accounts } of written) countOn(accounts).entries += 1;
+  const doubles = repeatedIn(written, ({ entry, changes }) => entry.date + changes).flatMap(
+    (alike): WrittenEntry[][] => {
+      if (alike[0]?.changes === '') return [];
+      const group: WrittenEntry[] = [];
+      for (const double of alike) if (!group.some(({ entry }) => isDistinct(double.entry, entry))) group.push(double);
+      if (group.length < 2) return [];
+      countOn(alike[0]?.accounts ?? '').doubled += 1;
+      return [group];
+    },
+  );
+  return doubles.flatMap((group): Finding[] => {
+    const [first, second] = group.map(({ entry }) => entry);
     if (!first || !second || !group.some(({ isWithin }) => isWithin)) return [];
-    const sums = sumsOf(first);
-    const count = onAccounts.get([...sums.keys()].join(' '));
-    if (count && count.doubled > Math.max(1, count.entries * USUAL_DOUBLES)) return [];
-    const debit = [...sums.values()].reduce((sum, amount) => sum + Math.max(amount, 0), 0);
-    const accounts = [...sums.keys()].map((id) => accountIn(chart, id).number).join(', ');
+    const count = countOn(group[0]?.accounts ?? '');
+    if (count.doubled > Math.max(1, count.entries * USUAL_DOUBLES)) return [];
     return [
       {
         id: findingId('same-entry', first.place, second.place),
         type: 'same-entry',
-        title: `${group.map(({ number }) => number).join(' and ')} say the same`,
+        title: `${group.map(({ entry }) => entry.number).join(' and ')} say the same`,
         evidence: [
-          { amount: minor(debit) },
-          ` on ${longDate(first.date)}, accounts ${accounts}: ${second.explanation}`,
+          { amount: debitOf(first) },
+          ` on ${longDate(first.date)}, accounts ${accountsOf(first, chart)}: ${second.explanation}`,
         ],
-        entries: group.map(({ place }) => place),
+        entries: group.map(({ entry }) => entry.place),
       },
     ];
   });
@@ -78,24 +92,23 @@ const DAYS_APART = 10;
  * @param unit minor units in one of the currency
  */
 export function sameOnOtherDays(written: readonly WrittenEntry[], chart: Chart, unit: number): Finding[] {
-  const groups = groupsOf(written, (writtenEntry) => JSON.stringify([...sumsOf(writtenEntry)]));
-  return [...groups.values()].flatMap((group): Finding[] => {
-    const [first, second, third] = [...group].sort((a, b) =>
-      a.date < b.date ? -1 : a.date > b.date ? 1 : a.place - b.place,
-    );
-    if (!first || !second || third || !group.some(({ isWithin }) => isWithin)) return [];
+  const pairs = repeatedIn(written, ({ changes }) => changes).filter(({ length }) => length === 2);
+  return pairs.flatMap((pair): Finding[] => {
+    const [first, second] = pair
+      .map(({ entry }) => entry)
+      .sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : a.place - b.place));
+    if (!first || !second || !pair.some(({ isWithin }) => isWithin)) return [];
     const days = daysBetween(first.date, second.date);
-    const debit = [...sumsOf(first).values()].reduce((sum, amount) => sum + Math.max(amount, 0), 0);
+    const debit = debitOf(first);
     if (days === 0 || days > DAYS_APART || debit % (10 * unit) === 0 || isDistinct(first, second)) return [];
-    const accounts = [...sumsOf(first).keys()].map((id) => accountIn(chart, id).number).join(', ');
     return [
       {
         id: findingId('same-entry', first.place, second.place),
         type: 'same-entry',
         title: `${first.number} and ${second.number} say the same, ${days === 1 ? 'a day' : `${days} days`} apart`,
         evidence: [
-          { amount: minor(debit) },
-          ` on ${longDate(first.date)} and ${longDate(second.date)}, accounts ${accounts}: ${second.explanation}`,
+          { amount: debit },
+          ` on ${longDate(first.date)} and ${longDate(second.date)}, accounts ${accountsOf(first, chart)}: ${second.explanation}`,
         ],
         entries: [second.place, first.place],
       },
@@ -104,10 +117,25 @@ export function sameOnOtherDays(written: readonly WrittenEntry[], chart: Chart, 
 }
 
 /** What an entry comes to, account by account in their order. */
-function sumsOf({ lines }: ReviewedEntry): Map<ReviewedEntry['lines'][number]['account'], number> {
-  const sums = new Map<ReviewedEntry['lines'][number]['account'], number>();
-  for (const { account, amount } of lines) sums.set(account, (sums.get(account) ?? 0) + amount);
-  return new Map([...sums].filter(([, amount]) => amount !== 0).sort(([a], [b]) => a - b));
+function sumsOf({ lines }: ReviewedEntry): [AccountId, number][] {
+  const sums: [AccountId, number][] = [];
+  for (const { account, amount } of [...lines].sort((a, b) => a.account - b.account)) {
+    const last = sums.at(-1);
+    if (last?.[0] === account) last[1] += amount;
+    else sums.push([account, amount]);
+  }
+  return sums.filter(([, amount]) => amount !== 0);
+}
+
+/** What an entry debits, of each account what is left on it. */
+function debitOf(entry: ReviewedEntry): Minor {
+  return minor(sumsOf(entry).reduce((sum, [, amount]) => sum + Math.max(amount, 0), 0));
+}
+
+function accountsOf(entry: ReviewedEntry, chart: Chart): string {
+  return sumsOf(entry)
+    .map(([id]) => accountIn(chart, id).number)
+    .join(', ');
 }
 
 /** Whether two entries name different papers, contacts or references. */
@@ -126,19 +154,21 @@ function isDistinct(a: ReviewedEntry, b: ReviewedEntry): boolean {
 /** Entries dated on a day of the week on which hardly anything is ever dated. */
 export function onDaysWithoutWork(written: readonly WrittenEntry[]): Finding[] {
   if (written.length < ENOUGH_ENTRIES) return [];
+  const byDate = new Map<CivilDate, number>();
+  for (const { entry } of written) byDate.set(entry.date, (byDate.get(entry.date) ?? 0) + 1);
   const counts = new Map<string, number>();
-  const days = written.map((writtenEntry) => ({ one: writtenEntry, day: weekdayOf(writtenEntry.date) }));
-  for (const { day } of days) counts.set(day, (counts.get(day) ?? 0) + 1);
-  return days
-    .filter(({ one, day }) => one.isWithin && (counts.get(day) ?? 0) <= HARDLY_ANY)
-    .map(({ one, day }) => ({
-      id: findingId('day-without-work', one.place),
+  for (const [date, count] of byDate) counts.set(weekdayOf(date), (counts.get(weekdayOf(date)) ?? 0) + count);
+  const seldom = new Set([...byDate.keys()].filter((date) => (counts.get(weekdayOf(date)) ?? 0) <= HARDLY_ANY));
+  return written
+    .filter(({ isWithin, entry }) => isWithin && seldom.has(entry.date))
+    .map(({ entry: { place, number, date, explanation } }) => ({
+      id: findingId('day-without-work', place),
       type: 'day-without-work',
-      title: `${one.number} is dated on a ${weekdayName(day)}`,
+      title: `${number} is dated on a ${weekdayName(weekdayOf(date))}`,
       evidence: [
-        `${longDate(one.date)}: ${one.explanation}; ${counts.get(day)} of ${written.length.toLocaleString('en')} entries are dated on one`,
+        `${longDate(date)}: ${explanation}; ${counts.get(weekdayOf(date))} of ${written.length.toLocaleString('en')} entries are dated on one`,
       ],
-      entries: [one.place],
+      entries: [place],
     }));
 }
 
@@ -148,11 +178,8 @@ export function onDaysWithoutWork(written: readonly WrittenEntry[]): Finding[] {
  */
 export function postedLate(written: readonly WrittenEntry[]): Finding[] {
   const typed = written
-    .filter(({ isWithin, source }) => isWithin && source === 'manual')
-    .map((writtenEntry) => ({
-      one: writtenEntry,
-      days: Math.max(0, daysBetween(writtenEntry.date, writtenEntry.postedOn)),
-    }));
+    .filter(({ isWithin, entry }) => isWithin && entry.source === 'manual')
+    .map(({ entry }) => ({ entry, days: Math.max(0, daysBetween(entry.date, entry.postedOn)) }));
   if (typed.length === 0) return [];
   const middle = medianOf(typed.map(({ days }) => days));
   const spread = medianOf(typed.map(({ days }) => Math.abs(days - middle)));
@@ -161,13 +188,13 @@ export function postedLate(written: readonly WrittenEntry[]): Finding[] {
     .filter(({ days }) => days > late)
     .sort((a, b) => b.days - a.days)
     .slice(0, MOST_LATE)
-    .map(({ one, days }) => ({
-      id: findingId('posted-late', one.place),
+    .map(({ entry, days }) => ({
+      id: findingId('posted-late', entry.place),
       type: 'posted-late',
-      title: `${one.number} was posted long after its date`,
+      title: `${entry.number} was posted long after its date`,
       evidence: [
-        `dated ${longDate(one.date)}, posted ${longDate(one.postedOn)}: ${days} days, where ${Math.round(middle)} are usual`,
+        `dated ${longDate(entry.date)}, posted ${longDate(entry.postedOn)}: ${days} days, where ${Math.round(middle)} are usual`,
       ],
-      entries: [one.place],
+      entries: [entry.place],
     }));
 }

@@ -1,5 +1,4 @@
-import { accountTitle, type Account, type AccountId } from '../accounts/account.js';
-import { accountIn } from '../accounts/chart.js';
+import { accountTitle, type Account } from '../accounts/account.js';
 import { addMonths, earlierOf, endOfMonth, firstOfMonth, type CivilDate } from '../dates/civil-date.js';
 import { longDate } from '../dates/month-names.js';
 import { groupsOf } from '../keyed/keyed.js';
@@ -20,31 +19,37 @@ const NEVER_NONE = 6;
 /** Two amounts of a month that differ by more than this factor are two things. */
 const ALIKE = 1.5;
 
+/** The entries that an account saw in a month, by their places. */
+type MonthEntries = ReadonlyMap<number, ReviewedAmount>;
+
 /** How many entries an account saw in each of the months before one, and what it saw in that. */
 interface MonthOnAccount {
   readonly day: CivilDate;
   readonly counts: readonly number[];
-  /** The places of the entries before. */
-  readonly before: readonly number[];
-  readonly own: readonly ReviewedAmount[];
+  readonly before: readonly MonthEntries[];
+  readonly own: MonthEntries;
+}
+
+/** An account, with its amounts on both sides and the months of the review. */
+export interface AccountInReview {
+  readonly account: Account;
+  readonly amounts: readonly ReviewedAmount[];
+  readonly months: readonly MonthOnAccount[];
 }
 
 /**
  * Accounts that moved in each of the months before, five at least and twelve at most, by rule or often, and did not in a
  * month that is over. Those that always moved together are told together.
  *
- * @param accounts neither cash nor control, with their amounts on both sides, in any order
+ * @param accounts neither cash nor control
  */
-export function missingMonths(
-  basis: ReviewBasis,
-  accounts: readonly (readonly [AccountId, readonly ReviewedAmount[]])[],
-): Finding[] {
-  const missed = accounts.flatMap(([id, amounts]) =>
-    monthsOf(basis, amounts)
-      .filter(({ own, counts }) => own.length === 0 && counts.every((count) => count > 0) && isHabit(counts))
+export function missingMonths(accounts: readonly AccountInReview[]): Finding[] {
+  const missed = accounts.flatMap(({ account, amounts, months }) =>
+    months
+      .filter(({ own, counts }) => own.size === 0 && counts.every((count) => count > 0) && isHabit(counts))
       .map(({ day, before, counts }) => ({
-        account: accountIn(basis.chart, id),
-        key: `${day} ${before.join(' ')}`,
+        account,
+        key: `${day} ${before.flatMap((entries) => [...entries.keys()]).join(' ')}`,
         day,
         months: counts.length,
         amounts,
@@ -82,17 +87,17 @@ function latestOf(amounts: readonly ReviewedAmount[]): number[] {
 }
 
 /** An account that moves once a month and did twice, by amounts that are alike. */
-export function twiceInMonth(basis: ReviewBasis, account: Account, amounts: readonly ReviewedAmount[]): Finding[] {
-  return monthsOf(basis, amounts).flatMap(({ day, counts, own }) => {
+export function twiceInMonth({ account, amounts, months }: AccountInReview): Finding[] {
+  return months.flatMap(({ day, counts, own }) => {
     const exceptions = counts.filter((count) => count !== 1).length;
-    return own.length === 2 && exceptions <= (counts.length < MANY_MONTHS ? 0 : 1)
-      ? twice(account, day, own, amounts)
+    return own.size === 2 && exceptions <= (counts.length < MANY_MONTHS ? 0 : 1)
+      ? twice(account, day, [...own.values()], amounts)
       : [];
   });
 }
 
 /** The months of the review that are over, with what was seen in those before, where these are enough. */
-function monthsOf(
+export function monthsOf(
   { from, to, today = to, firstDay }: ReviewBasis,
   amounts: readonly ReviewedAmount[],
 ): MonthOnAccount[] {
@@ -111,13 +116,9 @@ function monthsOf(
       (date) => monthOf(date) >= start && endOfMonth(date) >= firstDay,
     );
     if (before.length < ENOUGH_MONTHS) continue;
-    const seen = before.map((date) => byMonth.get(monthOf(date)));
-    months.push({
-      day,
-      counts: seen.map((entries) => entries?.size ?? 0),
-      before: seen.flatMap((entries) => [...(entries?.keys() ?? [])]),
-      own: [...(byMonth.get(monthOf(day))?.values() ?? [])],
-    });
+    const entriesOf = (date: CivilDate): MonthEntries => byMonth.get(monthOf(date)) ?? new Map();
+    const seen = before.map(entriesOf);
+    months.push({ day, counts: seen.map(({ size }) => size), before: seen, own: entriesOf(day) });
   }
   return months;
 }

@@ -2,6 +2,7 @@ import { accountTitle } from '../accounts/account.js';
 import { groupsOf } from '../keyed/keyed.js';
 import { longDate } from '../dates/month-names.js';
 import { isFarOut, usualAmounts } from '../journal/usual-amounts.js';
+import { ZERO, type Minor } from '../money/minor.js';
 import { findingId, type Finding } from './finding.js';
 import type { ReviewedAmount } from './review-basis.js';
 
@@ -35,7 +36,7 @@ export function farOut(sides: readonly (readonly ReviewedAmount[])[]): Finding[]
 function farOutOfSide(amounts: readonly ReviewedAmount[]): { finding: Finding; away: number }[] {
   const usual = usualAmounts(amounts.map(({ amount }) => amount));
   if (!usual) return [];
-  const sorted = amounts.map(({ amount }) => amount).sort((a, b) => a - b);
+  const sorted = Float64Array.from(amounts, ({ amount }) => amount).sort();
   const away = ({ amount }: ReviewedAmount): number => Math.abs(Math.log(amount / usual.median));
   return amounts
     .filter((amount) => amount.isAsked && isFarOut(amount.amount, usual) && !isHabit(amount.amount, sorted))
@@ -58,7 +59,7 @@ function farOutOfSide(amounts: readonly ReviewedAmount[]): { finding: Finding; a
     }));
 }
 
-function isHabit(amount: number, sorted: readonly number[]): boolean {
+function isHabit(amount: number, sorted: Float64Array): boolean {
   const [least, most] = [amount / NEARLY, amount * NEARLY];
   const first = firstFrom(sorted, least);
   // the one itself is among them
@@ -66,7 +67,7 @@ function isHabit(amount: number, sorted: readonly number[]): boolean {
 }
 
 /** The place of the first number that is not smaller, in numbers in their order. */
-function firstFrom(sorted: readonly number[], least: number): number {
+function firstFrom(sorted: Float64Array, least: number): number {
   let [low, high] = [0, sorted.length];
   while (low < high) {
     const middle = Math.floor((low + high) / 2);
@@ -116,10 +117,12 @@ const NEARLY_ALL = 0.9;
  * @param amounts of one side of one account, neither cash nor control, in any order
  */
 export function differing(amounts: readonly ReviewedAmount[]): Finding[] {
-  const [usual] = [...groupsOf(amounts, ({ amount }) => amount)].sort((a, b) => b[1].length - a[1].length);
-  if (!usual || usual[1].length < ENOUGH_SAME || usual[1].length < amounts.length * NEARLY_ALL) return [];
+  const counts = new Map<Minor, number>();
+  for (const { amount } of amounts) counts.set(amount, (counts.get(amount) ?? 0) + 1);
+  const [usual, times] = [...counts].reduce((most, counted) => (counted[1] > most[1] ? counted : most), [ZERO, 0]);
+  if (times < ENOUGH_SAME || times < amounts.length * NEARLY_ALL) return [];
   return amounts
-    .filter((amount) => amount.isAsked && amount.amount !== usual[0])
+    .filter((amount) => amount.isAsked && amount.amount !== usual)
     .slice(0, MOST_OF_ONE)
     .map((amount) => ({
       id: findingId('differs', amount.account.id, amount.place),
@@ -127,15 +130,15 @@ export function differing(amounts: readonly ReviewedAmount[]): Finding[] {
       title: `${accountTitle(amount.account)}: not the amount that it always is`,
       evidence: [
         { amount: amount.amount },
-        ` in ${amount.number} of ${longDate(amount.date)}; ${usual[1].length} of ${amounts.length} times `,
-        { amount: usual[0] },
+        ` in ${amount.number} of ${longDate(amount.date)}; ${times} of ${amounts.length} times `,
+        { amount: usual },
       ],
       account: amount.account.id,
       entries: [amount.place],
     }));
 }
 
-/** Amounts by account and side. */
+/** Amounts of an account by their side. */
 export function bySide(amounts: readonly ReviewedAmount[]): ReviewedAmount[][] {
-  return [...groupsOf(amounts, ({ account, side }) => `${account.id} ${side}`).values()];
+  return [...groupsOf(amounts, ({ side }) => side).values()];
 }

@@ -54,7 +54,7 @@ export function isFarOut(amount: Minor, usual: Pick<UsualAmounts, 'from' | 'to'>
 
 /** The middle of some numbers, of two in the middle what lies halfway; 0 of none. @example medianOf([1, 5, 2]) // → 2 */
 export function medianOf(numbers: readonly number[]): number {
-  const sorted = [...numbers].sort((a, b) => a - b);
+  const sorted = Float64Array.from(numbers).sort();
   const half = Math.floor(sorted.length / 2);
   const upper = sorted[half] ?? 0;
   return sorted.length % 2 === 1 ? upper : ((sorted[half - 1] ?? 0) + upper) / 2;

@@ -40,3 +40,25 @@ export function groupsOf<Item, Key>(items: Iterable<Item>, keyOf: (item: Item) =
   }
   return groups;
 }
+
+/**
+ * Groups of more than one item, by what each of them says, in the order in which they become more than one. Of what is
+ * alone nothing is made, so that there may be many of it.
+ *
+ * @example repeatedIn([1, 2, 3], (number) => number % 2) // → [[1, 3]]
+ */
+export function repeatedIn<Item, Key>(items: Iterable<Item>, keyOf: (item: Item) => Key): Item[][] {
+  const firsts = new Map<Key, Item>();
+  const groups = new Map<Key, Item[]>();
+  for (const item of items) {
+    const key = keyOf(item);
+    const first = firsts.get(key);
+    if (first === undefined) firsts.set(key, item);
+    else {
+      const group = groups.get(key);
+      if (group) group.push(item);
+      else groups.set(key, [first, item]);
+    }
+  }
+  return [...groups.values()];
+}

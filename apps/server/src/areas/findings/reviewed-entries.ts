@@ -1,7 +1,6 @@
 import {
   type AccountId,
   type CivilDate,
-  dayOf,
   type EntryKind,
   entryNumber,
   type EntrySource,
@@ -12,19 +11,18 @@ import {
 import type { Db } from '../../platform/database/connection.js';
 import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 
-interface EntryRow {
-  readonly place: number;
-  readonly year: string;
-  readonly number: number;
-  readonly date: CivilDate;
-  readonly postedAt: string;
-  readonly kind: EntryKind;
-  readonly source: EntrySource;
-  readonly reference: string | null;
-  readonly explanation: string;
-  readonly isReversed: 0 | 1;
-  readonly reverses: number | null;
-}
+type EntryRow = readonly [
+  place: number,
+  year: string,
+  number: number,
+  date: CivilDate,
+  postedOn: CivilDate,
+  kind: EntryKind,
+  source: EntrySource,
+  reference: string | null,
+  explanation: string,
+  isTakenBack: 0 | 1,
+];
 
 type LineRow = readonly [
   entry: number,
@@ -34,71 +32,94 @@ type LineRow = readonly [
   document: string | null,
 ];
 
-/** The entries dated in a span, in the order of posting, one at a time. */
+/** So many entries are read at a time, with their lines. */
+const AT_A_TIME = 2_000;
+
+/** The entries dated in a span, in the order of posting. */
 export function* reviewedEntries(
   db: Db,
   organisation: number,
   from: CivilDate,
   to: CivilDate,
 ): Generator<ReviewedEntry> {
-  const { entries, lines } = statements(db);
-  const rows = entries.all(organisation, from, to);
-  const [first, last] = [rows[0], rows.at(-1)];
-  if (!first || !last) return;
-  // both are read in the order of posting, so that each line is met once
-  let index = 0;
-  let held: ReviewedLine[] = [];
-  for (const [position, account, amount, contact, document] of lines.iterate(
-    organisation,
-    first.place,
-    last.place,
-    from,
-    to,
-  )) {
-    for (let row = rows[index]; row && row.place < position; row = rows[index]) {
-      yield reviewedEntry(row, held);
-      held = [];
-      index += 1;
+  const { ends, entries, lines } = statements(db);
+  const [first, last] = ends.get(organisation, from, to) ?? [null, null];
+  if (first === null || last === null) return;
+  const same = sames();
+  for (let place = first; place <= last; place += AT_A_TIME) {
+    const upTo = Math.min(place + AT_A_TIME - 1, last);
+    const rows = entries.all(organisation, place, upTo, from, to);
+    // both are read in the order of posting, so that each line is met once
+    const found = lines.all(organisation, place, upTo, from, to);
+    let index = 0;
+    for (const row of rows) {
+      const own: ReviewedLine[] = [];
+      for (let line = found[index]; line?.[0] === row[0]; line = found[index]) {
+        own.push(reviewedLine(line));
+        index += 1;
+      }
+      yield reviewedEntry(row, own, same);
     }
-    held.push({
-      account,
-      amount: minor(amount),
-      ...(contact !== null && { contact }),
-      ...(document !== null && { document }),
-    });
-  }
-  for (let row = rows[index]; row; row = rows[index]) {
-    yield reviewedEntry(row, held);
-    held = [];
-    index += 1;
   }
 }
 
-function reviewedEntry(row: EntryRow, lines: readonly ReviewedLine[]): ReviewedEntry {
+function reviewedLine(line: LineRow): ReviewedLine {
+  return { account: line[1], amount: minor(line[2]), contact: line[3] ?? undefined, document: line[4] ?? undefined };
+}
+
+function reviewedEntry(row: EntryRow, lines: readonly ReviewedLine[], same: ReturnType<typeof sames>): ReviewedEntry {
+  const [place, year, number, date, postedOn, kind, source, reference, explanation, isTakenBack] = row;
   return {
-    place: row.place,
-    number: entryNumber(row.year, row.number),
-    date: row.date,
-    postedOn: dayOf(row.postedAt),
-    kind: row.kind,
-    source: row.source,
-    explanation: row.explanation,
-    ...(row.reference !== null && { reference: row.reference }),
-    stands: row.isReversed === 0 && row.reverses === null,
+    place,
     lines,
+    number: entryNumber(year, number),
+    date: same.date(date),
+    postedOn: same.date(postedOn),
+    kind: same.kind(kind),
+    source: same.source(source),
+    reference: reference ?? undefined,
+    explanation: same.text(explanation),
+    stands: isTakenBack === 0,
+  };
+}
+
+function sames() {
+  return {
+    date: sameTexts<CivilDate>(),
+    kind: sameTexts<EntryKind>(),
+    source: sameTexts<EntrySource>(),
+    text: sameTexts<string>(),
+  };
+}
+
+/** Gives a text that was met before in place of one that is the same: few texts differ among very many entries. */
+function sameTexts<Text extends string>(): (text: Text) => Text {
+  const known = new Map<Text, Text>();
+  return (text) => {
+    const same = known.get(text);
+    if (same === undefined) known.set(text, text);
+    return same ?? text;
   };
 }
 
 const statements = oncePerConnection(({ $client }) => ({
-  entries: $client.prepare<[number, string, string], EntryRow>(
-    `SELECT e.place, e.year, e.number, e.date, e.posted_at AS postedAt, e.kind, e.source, e.reference, e.explanation, e.reverses,
-      EXISTS (SELECT 1 FROM entry AS r WHERE r.organisation = e.organisation AND r.reverses = e.place) AS isReversed
-    FROM entry AS e WHERE e.organisation = ? AND e.date BETWEEN ? AND ? ORDER BY e.place`,
-  ),
+  ends: $client
+    .prepare<[number, CivilDate, CivilDate], readonly [first: number | null, last: number | null]>(
+      'SELECT min(place), max(place) FROM entry WHERE organisation = ? AND date BETWEEN ? AND ?',
+    )
+    .raw(),
+  // by their places, which those of a span of days have nearly to themselves
+  entries: $client
+    .prepare<[number, number, number, CivilDate, CivilDate], EntryRow>(
+      `SELECT e.place, e.year, e.number, e.date, substr(e.posted_at, 1, 10), e.kind, e.source, e.reference, e.explanation,
+      e.reverses IS NOT NULL OR EXISTS (SELECT 1 FROM entry AS r WHERE r.organisation = e.organisation AND r.reverses = e.place)
+    FROM entry AS e WHERE e.organisation = ? AND e.place BETWEEN ? AND ? AND +e.date BETWEEN ? AND ? ORDER BY e.place`,
+    )
+    .raw(),
   lines: $client
-    .prepare<[number, number, number, string, string], LineRow>(
+    .prepare<[number, number, number, CivilDate, CivilDate], LineRow>(
       `SELECT entry, account, amount, contact, document FROM line
-      WHERE organisation = ? AND entry BETWEEN ? AND ? AND date BETWEEN ? AND ? ORDER BY entry, place`,
+      WHERE organisation = ? AND entry BETWEEN ? AND ? AND +date BETWEEN ? AND ? ORDER BY entry, place`,
     )
     .raw(),
 }));

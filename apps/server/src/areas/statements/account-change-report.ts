@@ -1,16 +1,7 @@
 import type { AccountChangeQuery, AccountChangeResponse, ChangePartResponse } from '@just-ledger/contract';
-import {
-  type CivilDate,
-  entryNumber,
-  formatAmount,
-  groupsOf,
-  GROWS_ON,
-  minor,
-  type Minor,
-  sumOf,
-} from '@just-ledger/core';
-import { sql } from 'drizzle-orm';
+import { type CivilDate, entryNumber, formatAmount, GROWS_ON, minor } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import { notFound } from '../../platform/problems/refusal.js';
 import { loadChart } from '../accounts/account-store.js';
 import { ledgerView } from '../ledger/ledger-view.js';
@@ -20,22 +11,24 @@ import { reportDate, reportSpan } from '../organisations/report-dates.js';
 /** So many contacts are told at most, and so many entries of each. */
 const [MOST_CONTACTS, MOST_TOLD] = [30, 5];
 
-interface Part {
-  contact: string | null;
-  whose: number | null;
-  isNow: number;
-  lines: number;
-  amount: number;
+/** A line of the account, as far as it is looked at. */
+type Line = readonly [contact: number | null, entry: number, amount: number];
+
+/** An amount of an entry, debit or credit as the account grows; one of the days before counts against the change. */
+interface Told {
+  readonly entry: number;
+  readonly amount: number;
+  readonly isNow: boolean;
 }
 
-interface Told {
-  whose: number | null;
-  isNow: number;
-  year: string;
-  number: number;
-  date: CivilDate;
-  explanation: string;
-  amount: number;
+/** What the lines of a contact come to, or those of none; minor units. */
+interface Part {
+  readonly contact: number | null;
+  now: number;
+  before: number;
+  lines: number;
+  /** The largest of its lines, the largest first. */
+  readonly told: Told[];
 }
 
 /** Why the figure of an account is another than before: by contact, with the largest entries. @throws {Refusal} 404 */
@@ -50,68 +43,102 @@ export function accountChangeReport(
   const date = (text: string, path: string): CivilDate => reportDate(text, path, organisation, today, today);
   const { knownTo = Number.MAX_SAFE_INTEGER } = ledgerView(db, organisation, query.asKnownOn);
   const { from, to } = reportSpan(query, organisation, today);
-  const hasBefore = query.beforeFrom !== undefined && query.beforeTo !== undefined;
-  const [beforeFrom, beforeTo] = hasBefore
-    ? [date(query.beforeFrom ?? '', 'beforeFrom'), date(query.beforeTo ?? '', 'beforeTo')]
-    : [from, from];
+  const { beforeFrom, beforeTo } = query;
+  const before =
+    beforeFrom !== undefined && beforeTo !== undefined
+      ? { from: date(beforeFrom, 'beforeFrom'), to: date(beforeTo, 'beforeTo') }
+      : undefined;
   const since = query.knownSince ? ledgerView(db, organisation, query.knownSince, 'knownSince').knownTo : undefined;
   const side = GROWS_ON[account.element] === 'debit' ? 1 : -1;
-  const lines = sql`(
-    SELECT 1 AS is_now, l.* FROM line AS l INDEXED BY line_account
-      WHERE l.organisation = ${organisation.id} AND l.account = ${account.id} AND l.date BETWEEN ${from} AND ${to}
-    UNION ALL SELECT 0, l.* FROM line AS l INDEXED BY line_account
-      WHERE ${hasBefore ? 1 : 0} AND l.organisation = ${organisation.id} AND l.account = ${account.id}
-        AND l.date BETWEEN ${beforeFrom} AND ${beforeTo})`;
-  const whose = sql`coalesce(c.merged_into, c.id)`;
-  const isCounted = sql`l.stage <> 'closing' AND l.entry <= ${knownTo} AND l.entry > ${since ?? 0}`;
-  const sums = db.all<Part>(sql`
-    SELECT ${whose} AS whose, coalesce(m.name, c.name) AS contact, l.is_now AS isNow, count(*) AS lines, sum(l.amount) * ${side} AS amount
-    FROM ${lines} AS l LEFT JOIN contact AS c ON c.organisation = l.organisation AND c.id = l.contact
-      LEFT JOIN contact AS m ON m.organisation = c.organisation AND m.id = c.merged_into
-    WHERE ${isCounted} GROUP BY ${whose}, l.is_now`);
-  const rows = db.all<Told>(sql`
-    SELECT t.whose, t.isNow, e.year AS year, e.number AS number, e.date AS date, e.explanation AS explanation, t.amount
-    FROM (SELECT ${whose} AS whose, l.is_now AS isNow, l.entry AS entry, l.amount * ${side} AS amount,
-        row_number() OVER (PARTITION BY ${whose} ORDER BY abs(l.amount) DESC, l.entry DESC) AS place
-      FROM ${lines} AS l LEFT JOIN contact AS c ON c.organisation = l.organisation AND c.id = l.contact
-      WHERE ${isCounted}) AS t
-      JOIN entry AS e ON e.organisation = ${organisation.id} AND e.place = t.entry
-    WHERE t.place <= ${MOST_TOLD} ORDER BY abs(t.amount) DESC, t.entry DESC`);
+  const { lines, takers } = statements(db);
+  const taken = new Map(takers.all(organisation.id));
+  const parts = new Map<number | null, Part>();
+  const add = (isNow: boolean, first: CivilDate, last: CivilDate): void => {
+    const found = lines.iterate(organisation.id, account.id, first, last, knownTo, since ?? 0);
+    for (const [id, entry, signed] of found) {
+      const contact = id === null ? null : (taken.get(id) ?? id);
+      const part = parts.get(contact) ?? { contact, now: 0, before: 0, lines: 0, told: [] };
+      parts.set(contact, part);
+      const amount = side * signed;
+      part[isNow ? 'now' : 'before'] += amount;
+      part.lines += 1;
+      keepLargest(part.told, { entry, amount, isNow });
+    }
+  };
+  add(true, from, to);
+  if (before) add(false, before.from, before.to);
+  const largest = [...parts.values()].sort(
+    (a, b) => Math.abs(changeOf(b)) - Math.abs(changeOf(a)) || (a.contact ?? 0) - (b.contact ?? 0),
+  );
   const write = (amount: number): string => formatAmount(minor(amount), organisation.baseCurrency);
-  const toldOf = groupsOf(rows, (rows) => rows.whose);
-  const parts = [...groupsOf(sums, (part) => part.whose)].map(([contact, own]) => {
-    const amountOf = (isNow: number): number => own.find((part) => part.isNow === isNow)?.amount ?? 0;
-    const entries = toldOf.get(contact) ?? [];
-    const change = amountOf(1) - amountOf(0);
-    const known = entries.reduce((sum, entry) => sum + (entry.isNow ? entry.amount : -entry.amount), 0);
-    const answer: ChangePartResponse = {
-      contact: own[0]?.contact ?? null,
-      now: write(amountOf(1)),
-      before: write(amountOf(0)),
-      change: write(change),
-      entries: entries.map(({ year, number, date: on, explanation, amount, isNow }) => ({
-        entry: entryNumber(year, number),
-        date: on,
-        explanation,
-        amount: write(isNow ? amount : -amount),
-      })),
-      others: {
-        lines: own.reduce((sum, part) => sum + part.lines, 0) - entries.length,
-        amount: write(change - known),
-      },
-    };
-    return { change, answer };
-  });
-  parts.sort((a, b) => Math.abs(b.change) - Math.abs(a.change));
-  const rest = parts.slice(MOST_CONTACTS);
-  const total = (isNow: number): Minor =>
-    sumOf(sums.filter((sum) => sum.isNow === isNow).map(({ amount }) => minor(amount)));
+  const sum = (amountOf: (part: Part) => number, among: readonly Part[]): string =>
+    write(among.reduce((total, part) => total + amountOf(part), 0));
+  const rest = largest.slice(MOST_CONTACTS);
   return {
     account: account.number,
-    now: write(total(1)),
-    before: write(total(0)),
-    change: write(total(1) - total(0)),
-    parts: parts.slice(0, MOST_CONTACTS).map(({ answer }) => answer),
-    rest: { contacts: rest.length, change: write(rest.reduce((sum, { change }) => sum + change, 0)) },
+    now: sum(({ now }) => now, largest),
+    before: sum(({ before }) => before, largest),
+    change: sum(changeOf, largest),
+    parts: largest.slice(0, MOST_CONTACTS).map((part) => partResponse(db, organisation, part)),
+    rest: { contacts: rest.length, change: sum(changeOf, rest) },
   };
 }
+
+function changeOf({ now, before }: Pick<Part, 'now' | 'before'>): number {
+  return now - before;
+}
+
+/** Keeps an amount among the largest where it belongs there; of two that are as large the later entry first. */
+function keepLargest(told: Told[], further: Told): void {
+  const index = told.findIndex(
+    ({ entry, amount }) =>
+      Math.abs(amount) < Math.abs(further.amount) ||
+      (Math.abs(amount) === Math.abs(further.amount) && entry < further.entry),
+  );
+  if (index === -1 && told.length === MOST_TOLD) return;
+  told.splice(index === -1 ? told.length : index, 0, further);
+  if (told.length > MOST_TOLD) told.pop();
+}
+
+function partResponse(db: Db, organisation: Organisation, part: Part): ChangePartResponse {
+  const { contact, told, lines } = part;
+  const { name, entry: entryAt } = statements(db);
+  const write = (amount: number): string => formatAmount(minor(amount), organisation.baseCurrency);
+  const signed = ({ amount, isNow }: Told): number => (isNow ? amount : -amount);
+  return {
+    contact: contact === null ? null : (name.get(organisation.id, contact) ?? null),
+    now: write(part.now),
+    before: write(part.before),
+    change: write(changeOf(part)),
+    entries: told.flatMap((amount) => {
+      const row = entryAt.get(organisation.id, amount.entry);
+      if (!row) return [];
+      const { year, number, date, explanation } = row;
+      return [{ entry: entryNumber(year, number), date, explanation, amount: write(signed(amount)) }];
+    }),
+    others: {
+      lines: lines - told.length,
+      amount: write(changeOf(part) - told.reduce((total, amount) => total + signed(amount), 0)),
+    },
+  };
+}
+
+const statements = oncePerConnection(({ $client }) => ({
+  lines: $client
+    .prepare<[number, number, CivilDate, CivilDate, number, number], Line>(
+      `SELECT contact, entry, amount FROM line INDEXED BY line_account
+      WHERE organisation = ? AND account = ? AND date BETWEEN ? AND ? AND stage <> 'closing' AND entry <= ? AND entry > ?`,
+    )
+    .raw(),
+  takers: $client
+    .prepare<[number], readonly [id: number, taker: number]>(
+      'SELECT id, merged_into FROM contact WHERE organisation = ? AND merged_into IS NOT NULL',
+    )
+    .raw(),
+  name: $client
+    .prepare<[number, number], string>('SELECT name FROM contact WHERE organisation = ? AND id = ?')
+    .pluck(),
+  entry: $client.prepare<[number, number], { year: string; number: number; date: CivilDate; explanation: string }>(
+    'SELECT year, number, date, explanation FROM entry WHERE organisation = ? AND place = ?',
+  ),
+}));

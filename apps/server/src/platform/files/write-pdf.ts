@@ -1,5 +1,5 @@
 import type { Content, Style, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
-import { fontFile, INK, RULE } from './font-file.js';
+import { INK, openFont, RULE } from './font-file.js';
 
 /** A part of a printed document. */
 export type PdfPart =
@@ -25,21 +25,20 @@ export type PdfPart =
 /** The printer, with the fonts that ship with the application; fetched when something is printed. */
 async function printer() {
   const { default: pdfmake } = await import('pdfmake');
-  // what is printed names no files and no addresses but the fonts
-  const fonts = new Set<string>();
-  const font = (...font: Parameters<typeof fontFile>): string => {
-    const path = fontFile(...font);
-    fonts.add(path);
-    return path;
-  };
+  // what is printed names no files and no addresses
   pdfmake.setUrlAccessPolicy(() => false);
-  pdfmake.setLocalAccessPolicy((path) => fonts.has(path));
+  pdfmake.setLocalAccessPolicy(() => false);
+  const font = async (...face: Parameters<typeof openFont>): Promise<string> => {
+    const name = face.join(' ');
+    pdfmake.virtualfs.writeFileSync(name, await openFont(...face));
+    return name;
+  };
   pdfmake.setFonts({
-    Sans: { normal: font('public-sans', 400), bold: font('public-sans', 700) },
+    Sans: { normal: await font('public-sans', 400), bold: await font('public-sans', 700) },
     Serif: {
-      normal: font('source-serif-4', 400),
-      bold: font('source-serif-4', 700),
-      italics: font('source-serif-4', 400, 'italic'),
+      normal: await font('source-serif-4', 400),
+      bold: await font('source-serif-4', 700),
+      italics: await font('source-serif-4', 400, 'italic'),
     },
   });
   return pdfmake;
