@@ -46,11 +46,11 @@ export function* reviewedEntries(
   const [first, last] = ends.get(organisation, from, to) ?? [null, null];
   if (first === null || last === null) return;
   const same = sames();
-  for (let place = first; place <= last; place += AT_A_TIME) {
-    const upTo = Math.min(place + AT_A_TIME - 1, last);
-    const rows = entries.all(organisation, place, upTo, from, to);
+  for (let begin = first; begin <= last; begin += AT_A_TIME) {
+    const upTo = Math.min(begin + AT_A_TIME - 1, last);
+    const rows = entries.all(organisation, begin, upTo, from, to);
     // both are read in the order of posting, so that each line is met once
-    const found = lines.all(organisation, place, upTo, from, to);
+    const found = lines.all(organisation, begin, upTo, from, to);
     let index = 0;
     for (const row of rows) {
       const own: ReviewedLine[] = [];

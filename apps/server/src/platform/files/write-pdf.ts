@@ -1,6 +1,11 @@
 import type { Content, Style, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { INK, openFont, RULE } from './font-file.js';
 
+declare module 'pdfmake' {
+  /** The files that it finds in memory: the types of the package leave them out. */
+  export const virtualfs: { writeFileSync(name: string, content: Uint8Array): void };
+}
+
 /** A part of a printed document. */
 export type PdfPart =
   | { readonly type: 'title'; readonly lines: readonly string[]; readonly isOnNewPage?: boolean }
