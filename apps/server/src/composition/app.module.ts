@@ -48,6 +48,7 @@ import { HealthController } from './health.controller.js';
     ThreadsModule.running({
       writer: new URL('./writer.worker.js', import.meta.url),
       reader: new URL('./reader.worker.js', import.meta.url),
+      reviewer: new URL('./reviewer.worker.js', import.meta.url),
       files: new URL('./files.worker.js', import.meta.url),
       deriver: new URL('./deriver.worker.js', import.meta.url),
       papers: new URL('./papers.worker.js', import.meta.url),

@@ -3,6 +3,7 @@ import { accountLines } from '../areas/accounts/account-lines.js';
 import { contactLines } from '../areas/contacts/contact-lines.js';
 import { contactSums } from '../areas/open-items/contact-sums.js';
 import { documentSums } from '../areas/open-items/document-sums.js';
+import { keptReviews } from '../areas/findings/kept-reviews.js';
 import { entrySums } from '../areas/journal/entry-sums.js';
 import { journalIndex } from '../areas/journal/journal-index.js';
 import { entryCounts } from '../areas/periods/entry-counts.js';
@@ -21,5 +22,5 @@ export const derivations: readonly Derivation[] = [
   journalIndex,
 ];
 
-/** Everything that is kept beside the books, of entries and of papers. */
-export const keptBeside: readonly (Derivation | KeptBeside)[] = [...derivations, paperWords];
+/** Everything that is kept beside the books, of entries, of papers and of what was found. */
+export const keptBeside: readonly (Derivation | KeptBeside)[] = [...derivations, paperWords, keptReviews];

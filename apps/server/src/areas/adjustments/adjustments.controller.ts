@@ -1,7 +1,8 @@
 import { AdjustmentsQuery, type AdjustmentsResponse, type LackingAdjustmentResponse } from '@just-ledger/contract';
 import { Controller, Get, Query } from '@nestjs/common';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
-import { Readers, Reviewer } from '../../platform/threads/threads.module.js';
+import { Readers } from '../../platform/threads/threads.module.js';
+import { Reviews } from '../findings/reviews.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { adjustmentsReport } from './adjustments-report.js';
 import { lackingAdjustmentsReport } from './lacking-report.js';
@@ -11,7 +12,7 @@ import { lackingAdjustmentsReport } from './lacking-report.js';
 export class AdjustmentsController {
   constructor(
     private readonly readers: Readers,
-    private readonly reviewer: Reviewer,
+    private readonly reviews: Reviews,
   ) {}
 
   @Get()
@@ -28,6 +29,6 @@ export class AdjustmentsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: AdjustmentsQuery,
   ): Promise<LackingAdjustmentResponse[]> {
-    return this.reviewer.report(lackingAdjustmentsReport, organisation, query);
+    return this.reviews.report(lackingAdjustmentsReport, organisation, query);
   }
 }

@@ -14,7 +14,8 @@ import {
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
-import { Readers, Reviewer, Writer } from '../../platform/threads/threads.module.js';
+import { Readers, Writer } from '../../platform/threads/threads.module.js';
+import { Reviews } from '../findings/reviews.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { beginClosing, endClosing, lockPeriod, unlockPeriod } from '../periods/period-commands.js';
 import { agreeSharing } from '../periods/profit-sharing-commands.js';
@@ -28,7 +29,7 @@ import { fiscalYears, rehearsal } from './closing-readings.js';
 export class ClosingController {
   constructor(
     private readonly readers: Readers,
-    private readonly reviewer: Reviewer,
+    private readonly reviews: Reviews,
     private readonly writer: Writer,
   ) {}
 
@@ -89,7 +90,7 @@ export class ClosingController {
     @CurrentOrganisation() organisation: Organisation,
     @Param('year') year: string,
   ): Promise<PeriodToDoResponse[]> {
-    return this.reviewer.report(monthsToDo, organisation, { year });
+    return this.reviews.report(monthsToDo, organisation, { year });
   }
 
   /** The closing entries as they would be. */

@@ -2,16 +2,17 @@ import { FindingsQuery, type FindingsResponse, FindingStateRequest } from '@just
 import { Body, Controller, Get, HttpCode, Param, Put, Query } from '@nestjs/common';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
-import { Reviewer, Writer } from '../../platform/threads/threads.module.js';
+import { Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { sayOfFinding } from './finding-events.js';
 import { findingsOf } from './findings-report.js';
+import { Reviews } from './reviews.js';
 
 /** The second pair of eyes. */
 @Controller('api/organisations/:organisation/findings')
 export class FindingsController {
   constructor(
-    private readonly reviewer: Reviewer,
+    private readonly reviews: Reviews,
     private readonly writer: Writer,
   ) {}
 
@@ -20,7 +21,7 @@ export class FindingsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: FindingsQuery,
   ): Promise<FindingsResponse> {
-    return this.reviewer.report(findingsOf, organisation, query);
+    return this.reviews.report(findingsOf, organisation, query);
   }
 
   @Put(':finding')

@@ -13,9 +13,14 @@ export function booksVersion(db: Db, organisation: number): string {
   const version = keptUntilCommit(
     db,
     `version of books ${organisation}`,
-    () => `${lastPlace(db).get(organisation) ?? 0} ${contactsVersion(db, organisation)}`,
+    () => `${entriesPosted(db, organisation)} ${contactsVersion(db, organisation)}`,
   );
   return `${version} ${currentEpoch()}`;
+}
+
+/** How many entries were posted in the books of an organisation. */
+export function entriesPosted(db: Db, organisation: number): number {
+  return keptUntilCommit(db, `entries posted ${organisation}`, () => lastPlace(db).get(organisation) ?? 0);
 }
 
 const lastPlace = oncePerConnection(({ $client }) =>

@@ -28,6 +28,7 @@ const logger = new Logger('threads');
 export interface ThreadPrograms {
   readonly writer: URL;
   readonly reader: URL;
+  readonly reviewer: URL;
   readonly files: URL;
   readonly deriver: URL;
   readonly papers: URL;
@@ -133,8 +134,8 @@ export class Readers extends ReadingPool {
  */
 @Injectable()
 export class Reviewer extends ReadingPool {
-  constructor(@Inject(PROGRAMS) { reader }: Pick<ThreadPrograms, 'reader'>, { clock }: Reader) {
-    super([readingThread(reader, 'reviews')], clock, 100);
+  constructor(@Inject(PROGRAMS) { reviewer }: Pick<ThreadPrograms, 'reviewer'>, { clock }: Reader) {
+    super([readingThread(reviewer, 'reviews')], clock, 100);
   }
 }
 
