@@ -1,4 +1,7 @@
 import { dayBefore } from '@just-ledger/core';
+import { contactsVersion } from '@just-ledger/server/areas/contacts/contact-store';
+import { isLarge } from '@just-ledger/server/areas/findings/findings-report';
+import { entriesPosted } from '@just-ledger/server/areas/ledger/books-version';
 import { derivations } from '@just-ledger/server/composition/derivations';
 import Database from 'better-sqlite3';
 import { once } from 'node:events';
@@ -209,6 +212,7 @@ export async function measureOverHttp(
     behind = performance.now() - begun;
     await keepSchedules(server, samples);
     await keepPapers(server, samples);
+    await lookedOver(folder, db);
     const others = await Others.begin(server);
     for (const address of await addressesOf(server, samples)) all.push(await measure(server, address, others));
     await others.end();
@@ -243,14 +247,14 @@ async function measure(server: ServerUnderBench, address: string, others: Others
   await others.longest();
   const first = await server.get(address);
   const again = await server.get(address);
-  const { status, text } = first;
+  const { status, text, bytes } = first;
   trace('%s %d: %d ms, again %d ms', address, status, first.took, again.took);
   return {
     address,
     status,
     first: first.took,
     again: again.took,
-    bytes: text.length,
+    bytes,
     ...(text.startsWith('%PDF') && { pages: text.match(/\/Type \/Page\b/g)?.length ?? 0 }),
     others: await others.longest(),
   };
@@ -341,11 +345,29 @@ function samplesOf({ $client }: Db): Samples {
   };
 }
 
-/** Waits until everything is derived from the entries of the books. */
+/** Waits until everything is derived of the entries. */
 async function allDerived(folder: string, { $client }: Db): Promise<void> {
   const end = $client.prepare<[], number>('SELECT max(place) FROM entry').pluck().get() ?? 0;
   const derived = new Database(join(folder, 'derived.sqlite'), { readonly: true });
-  const done = derived.prepare<[number], number>('SELECT count(*) FROM derived_to WHERE place = ?').pluck();
-  while (done.get(end) !== derivations.length) await new Promise((resolve) => setTimeout(resolve, 100));
+  const done = derived.prepare<[number], string>('SELECT name FROM derived_to WHERE place = ?').pluck();
+  for (;;) {
+    const names = new Set(done.all(end));
+    if (derivations.every(({ name }) => names.has(name))) break;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  derived.close();
+}
+
+/** Waits until large books have been looked over, which the server does by itself once nobody changes anything. */
+async function lookedOver(folder: string, db: Db): Promise<void> {
+  if (!isLarge(db, 1)) return;
+  const now = `${entriesPosted(db, 1)} ${contactsVersion(db, 1)} `;
+  const derived = new Database(join(folder, 'derived.sqlite'), { readonly: true });
+  const versions = derived.prepare<[], string>('SELECT version FROM review').pluck();
+  for (;;) {
+    const kept = versions.all();
+    if (kept.length > 1 && kept.every((version) => version.startsWith(now))) break;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
   derived.close();
 }

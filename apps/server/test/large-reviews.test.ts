@@ -154,7 +154,7 @@ test('and again once nothing more is posted', async () => {
     reviewer as unknown as Reviewer,
     { db, clock: clockFor(undefined) } as Reader,
   );
-  const look = (): Promise<void> => jest.advanceTimersByTimeAsync(60_000);
+  const look = (): Promise<void> => jest.advanceTimersByTimeAsync(20_000);
   const post = (): Promise<unknown> => server.done('POST', `${base}/entries`, entry('6600', '1010', '12.00'));
   looks.onApplicationBootstrap();
   await jest.advanceTimersByTimeAsync(settings.warmAfter * 1_000);

@@ -64,6 +64,11 @@ export class RunningServer {
     return this.cookie;
   }
 
+  /** The number of the process. */
+  get pid(): number | undefined {
+    return this.process.pid;
+  }
+
   /** Signs in, keeping the session for later requests. */
   async signIn(credentials = OWNER): Promise<Reply> {
     return this.request('POST', '/api/session', credentials);

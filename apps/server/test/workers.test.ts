@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
@@ -10,6 +10,7 @@ import { clockFor } from '../src/platform/database/clock.js';
 import { workFor } from '../src/platform/threads/asker.js';
 import { ReadingPool } from '../src/platform/threads/reading-pool.js';
 import { TaskWorker } from '../src/platform/threads/task-worker.js';
+import { RunningServer } from './running-server.js';
 
 // what the thread of the tests does is in its own program; here are only names and types
 const task = <Args>(taskName: string): Task<unknown, Args, string> => Object.assign(() => '', { taskName });
@@ -235,4 +236,25 @@ describe('the writer', () => {
       ),
     ]);
   });
+});
+
+test('what nobody waits for is done behind what people ask, as the system counts it by thread', async () => {
+  const server = await RunningServer.start();
+  try {
+    /** How far each thread has stepped back: proc(5), field 19 of its `stat`. */
+    const back = (): number[] => {
+      const threads = `/proc/${server.pid}/task`;
+      return readdirSync(threads).map((id) => {
+        const [, fields = ''] = readFileSync(join(threads, id, 'stat'), 'utf8').split(/\) (?=[A-Z] )/);
+        return Number(fields.split(' ')[16]);
+      });
+    };
+    const path = await server.organisation();
+    await server.done('GET', `${path}/reports/trial-balance`);
+    expect(new Set(back())).toEqual(new Set([0]));
+    await server.done('GET', `${path}/entries.csv`);
+    expect(back().filter((much) => much === 10)).toHaveLength(1);
+  } finally {
+    await server.stop();
+  }
 });

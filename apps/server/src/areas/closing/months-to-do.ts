@@ -12,6 +12,7 @@ import {
 } from '@just-ledger/core';
 import { sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
+import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { notFound } from '../../platform/problems/refusal.js';
 import { defineReport } from '../../platform/threads/report.js';
 import { isAdjusting } from '../adjustments/adjustments-report.js';
@@ -83,6 +84,17 @@ function dueDays(
 
 /** How many entries rest on a paper and lack it; null in books that keep no papers. */
 function daysWithoutPaper(db: Db, organisation: number, { first, last }: FiscalYear): EntriesOfDay[] | null {
+  return keptUntilCommit(db, `days without paper ${organisation} ${first} ${last}`, () =>
+    readDaysWithoutPaper(db, organisation, first, last),
+  );
+}
+
+function readDaysWithoutPaper(
+  db: Db,
+  organisation: number,
+  first: CivilDate,
+  last: CivilDate,
+): EntriesOfDay[] | null {
   const kept = db.get<{ kept: number }>(
     sql`SELECT EXISTS (SELECT 1 FROM entry_attachment WHERE organisation = ${organisation}) AS kept`,
   );

@@ -10,7 +10,7 @@ import { isLarge, reviewAhead } from './findings-report.js';
 import { isNotReviewed } from './not-reviewed.js';
 
 /** Milliseconds between two looks whether there is something to review ahead. */
-const LOOK_EVERY = 60_000;
+const LOOK_EVERY = 20_000;
 
 /** So many spans of days are reviewed at most at each look. */
 const MOST_AT_A_LOOK = 8;

@@ -1,9 +1,11 @@
 import type { AccountChangeQuery, AccountChangeResponse, ChangePartResponse } from '@just-ledger/contract';
 import { type CivilDate, entryNumber, formatAmount, GROWS_ON, minor } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { keptWhile } from '../../platform/database/kept-reading.js';
 import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import { notFound } from '../../platform/problems/refusal.js';
 import { loadChart } from '../accounts/account-store.js';
+import { booksVersion } from '../ledger/books-version.js';
 import { ledgerView } from '../ledger/ledger-view.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate, reportSpan } from '../organisations/report-dates.js';
@@ -33,6 +35,16 @@ interface Part {
 
 /** Why the figure of an account is another than before: by contact, with the largest entries. @throws {Refusal} 404 */
 export function accountChangeReport(
+  db: Db,
+  organisation: Organisation,
+  query: AccountChangeQuery,
+  today: CivilDate,
+): AccountChangeResponse {
+  const key = `change of account ${organisation.id} ${today} ${JSON.stringify(query)}`;
+  return keptWhile(db, key, booksVersion(db, organisation.id), () => readChange(db, organisation, query, today));
+}
+
+function readChange(
   db: Db,
   organisation: Organisation,
   query: AccountChangeQuery,

@@ -114,9 +114,9 @@ export class Reader {
 /** So many threads read for people: one for each core but that of the requests, two at least. */
 const READERS = Math.min(4, Math.max(2, availableParallelism() - 1));
 
-function readingThread(reader: URL, what: string): TaskWorker<Db> {
+function readingThread(reader: URL, what: string, how: Parameters<typeof threadData>[0] = {}): TaskWorker<Db> {
   const onDeath = (error: Error): void => logger.error(`The thread of ${what} has died: ${error.message}`);
-  return new TaskWorker(reader, threadData(), { isBegunAnew: true, onDeath });
+  return new TaskWorker(reader, threadData(how), { isBegunAnew: true, onDeath });
 }
 
 /** Reads for people: whatever is more than looking something up by its key. */
@@ -135,7 +135,7 @@ export class Readers extends ReadingPool {
 @Injectable()
 export class Reviewer extends ReadingPool {
   constructor(@Inject(PROGRAMS) { reviewer }: Pick<ThreadPrograms, 'reviewer'>, { clock }: Reader) {
-    super([readingThread(reviewer, 'reviews')], clock, 100);
+    super([readingThread(reviewer, 'reviews', { stepsBack: true })], clock, 100);
   }
 }
 
@@ -146,13 +146,17 @@ export class Reviewer extends ReadingPool {
 @Injectable()
 export class BatchReader extends ReadingPool {
   constructor(@Inject(PROGRAMS) { reader }: Pick<ThreadPrograms, 'reader'>, { clock }: Reader) {
-    super([readingThread(reader, 'batches')], clock, 100);
+    super([readingThread(reader, 'batches', { stepsBack: true })], clock, 100);
   }
 }
 
-function threadOfFiles(files: URL, what: string, megabytes?: number): ConstructorParameters<typeof TaskWorker> {
+function threadOfFiles(
+  files: URL,
+  what: string,
+  { megabytes, ...how }: { megabytes?: number; stepsBack?: boolean } = {},
+): ConstructorParameters<typeof TaskWorker> {
   const onDeath = (error: Error): void => logger.error(`The thread of ${what} has died: ${error.message}`);
-  return [files, threadData(), { isBegunAnew: true, onDeath, ...(megabytes !== undefined && { megabytes }) }];
+  return [files, threadData(how), { isBegunAnew: true, onDeath, ...(megabytes !== undefined && { megabytes }) }];
 }
 
 /** Reads files and compares them with the books, and writes files of everything: whatever may take minutes. */
@@ -160,7 +164,7 @@ function threadOfFiles(files: URL, what: string, megabytes?: number): Constructo
 export class Importer extends TaskWorker<Db> {
   constructor(@Inject(PROGRAMS) { files }: Pick<ThreadPrograms, 'files'>) {
     // what is posted of a large file is laid out here as a whole
-    super(...threadOfFiles(files, 'files', 4_096));
+    super(...threadOfFiles(files, 'files', { megabytes: 4_096, stepsBack: true }));
   }
 }
 
