@@ -266,7 +266,7 @@ class Others {
 
   static async begin({ url, cookie }: ServerUnderBench): Promise<Others> {
     const thread = new Worker(new URL('./others.js', import.meta.url), { workerData: { url, cookie } });
-    await once(thread, 'online');
+    await once(thread, 'message');
     return new Others(thread);
   }
 

@@ -57,6 +57,12 @@ describe('a worker', () => {
     expect(answers).toEqual(['said a', 'said b', 'said c']);
     await taskWorker.end();
   });
+  test('ends at once where it may, whatever it is doing', async () => {
+    const taskWorker = new TaskWorker(script, {}, { isBegunAnew: true, endsAtOnce: true });
+    const waiting = taskWorker.run(wait, new SharedArrayBuffer(4)).catch((error: unknown) => error);
+    await taskWorker.end();
+    expect(await waiting).toMatchObject({ status: 503, problems: [{ code: 'thread-ended' }] });
+  });
   test('tells a refusal with its problems, and goes on', async () => {
     const taskWorker = worker();
     const refused = taskWorker.run(refuse, 'not so');

@@ -185,6 +185,8 @@ const CASES: readonly {
         ['2026-04-07', '6500', '1010', 4_711],
         ['2026-04-07', '6500', '1010', 4_711, { source: 'recurring' }],
       ],
+      // a stall, all day long
+      [capital, ...Array<Posted>(21).fill(['2026-04-07', '1010', '4000', 250])],
       // fees of a fixed amount: doubles are common
       [
         capital,

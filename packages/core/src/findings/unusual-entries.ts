@@ -31,6 +31,8 @@ export function writtenEntry(entry: ReviewedEntry, isWithin: boolean): WrittenEn
 
 /** Where more than this part of the entries on the same accounts have a double, doubles are nothing unusual. */
 const USUAL_DOUBLES = 0.04;
+/** More of the same on one day are no slip. */
+const MOST_ALIKE = 20;
 /** From so many written entries it can be told on which days of the week work is done. */
 const ENOUGH_ENTRIES = 100;
 /** A day of the week with no more entries than this is one without work. */
@@ -54,7 +56,7 @@ export function sameEntries(written: readonly WrittenEntry[], chart: Chart): Fin
   for (const { accounts } of written) countOn(accounts).entries += 1;
   const doubles = repeatedIn(written, ({ entry, changes }) => entry.date + changes).flatMap(
     (alike): WrittenEntry[][] => {
-      if (alike[0]?.changes === '') return [];
+      if (alike[0]?.changes === '' || alike.length > MOST_ALIKE) return [];
       const group: WrittenEntry[] = [];
       for (const double of alike) if (!group.some(({ entry }) => isDistinct(double.entry, entry))) group.push(double);
       if (group.length < 2) return [];

@@ -10,6 +10,8 @@ export interface ThreadLife {
   readonly megabytes?: number;
   /** Whether another begins when it has died. */
   readonly isBegunAnew?: boolean;
+  /** Whether it ends at once when the server ends: what it was doing is done after the next start, or when it is asked for. */
+  readonly endsAtOnce?: boolean;
   readonly onDeath?: (error: Error) => void;
 }
 
@@ -117,9 +119,10 @@ export class TaskWorker<Context> {
     });
   }
 
-  /** Waits for what was asked for and ends the thread. */
+  /** Waits for what was asked for, unless it ends at once, and ends the thread. */
   async end(): Promise<void> {
     this.isEnding = true;
+    if (this.life.endsAtOnce) await this.giveUp();
     while (this.waiting.size > 0) await new Promise((resolve) => setTimeout(resolve, 5));
     this.failure = new Error('worker has ended');
     await this.worker?.terminate();

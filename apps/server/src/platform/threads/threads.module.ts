@@ -114,9 +114,13 @@ export class Reader {
 /** So many threads read for people: one for each core but that of the requests, two at least. */
 const READERS = Math.min(4, Math.max(2, availableParallelism() - 1));
 
-function readingThread(reader: URL, what: string, how: Parameters<typeof threadData>[0] = {}): TaskWorker<Db> {
+function readingThread(
+  reader: URL,
+  what: string,
+  { endsAtOnce = false, ...how }: { stepsBack?: boolean; endsAtOnce?: boolean } = {},
+): TaskWorker<Db> {
   const onDeath = (error: Error): void => logger.error(`The thread of ${what} has died: ${error.message}`);
-  return new TaskWorker(reader, threadData(how), { isBegunAnew: true, onDeath });
+  return new TaskWorker(reader, threadData(how), { isBegunAnew: true, endsAtOnce, onDeath });
 }
 
 /** Reads for people: whatever is more than looking something up by its key. */
@@ -135,7 +139,7 @@ export class Readers extends ReadingPool {
 @Injectable()
 export class Reviewer extends ReadingPool {
   constructor(@Inject(PROGRAMS) { reviewer }: Pick<ThreadPrograms, 'reviewer'>, { clock }: Reader) {
-    super([readingThread(reviewer, 'reviews', { stepsBack: true })], clock, 100);
+    super([readingThread(reviewer, 'reviews', { stepsBack: true, endsAtOnce: true })], clock, 100);
   }
 }
 
@@ -184,13 +188,7 @@ const PAPER_MEMORY = 512;
 export class PaperReader extends TaskWorker<BesideBooks> {
   constructor(@Inject(PROGRAMS) { papers }: Pick<ThreadPrograms, 'papers'>) {
     const onDeath = (error: Error): void => logger.warn(`The thread of papers has ended: ${error.message}`);
-    super(papers, threadData(), { isBegunAnew: true, onDeath, megabytes: PAPER_MEMORY });
-  }
-
-  /** Ends at once: what it was reading is read after the next start. */
-  override async end(): Promise<void> {
-    this.isEnding = true;
-    await this.giveUp();
+    super(papers, threadData(), { isBegunAnew: true, endsAtOnce: true, onDeath, megabytes: PAPER_MEMORY });
   }
 }
 
