@@ -1,6 +1,6 @@
 import { dayBefore } from '@just-ledger/core';
 import { contactsVersion } from '@just-ledger/server/areas/contacts/contact-store';
-import { isLarge } from '@just-ledger/server/areas/findings/findings-report';
+import { isLarge } from '@just-ledger/server/areas/findings/books-review';
 import { entriesPosted } from '@just-ledger/server/areas/ledger/books-version';
 import { derivations } from '@just-ledger/server/composition/derivations';
 import Database from 'better-sqlite3';

@@ -23,6 +23,7 @@ import * as auditorsFileReadings from '../areas/auditors-file/auditors-file-repo
 import * as boardPapersReadings from '../areas/board-papers/board-papers-readings.js';
 import * as statementReadings from '../areas/statements/statement-readings.js';
 import * as adjustmentReadings from '../areas/adjustments/adjustment-readings.js';
+import * as reviewReadings from '../areas/findings/books-review.js';
 import * as findingReadings from '../areas/findings/findings-report.js';
 import * as monthsToDo from '../areas/closing/months-to-do.js';
 import * as profitSharings from '../areas/periods/profit-sharings.js';
@@ -79,6 +80,7 @@ export const readings = new TaskTable<Reading<any, unknown>>(
   boardPapersReadings,
   auditorsFileReadings,
   findingReadings,
+  reviewReadings,
   adjustmentReadings,
   monthsToDo,
   profitSharings,

@@ -6,7 +6,7 @@ import type { Report } from '../../platform/threads/report.js';
 import { Reader, Readers, Reviewer } from '../../platform/threads/threads.module.js';
 import { booksVersion } from '../ledger/books-version.js';
 import { type Organisation, organisationOf } from '../organisations/organisation-store.js';
-import { isLarge, reviewAhead } from './findings-report.js';
+import { isLarge, reviewAhead } from './books-review.js';
 import { isNotReviewed } from './not-reviewed.js';
 
 /** Milliseconds between two looks whether there is something to review ahead. */
