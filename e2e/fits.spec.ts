@@ -148,6 +148,9 @@ async function goTo(page: Page, address: string): Promise<void> {
   await expect(page.locator('h1[data-left]')).toHaveCount(0);
 }
 
+/** A frame that is drawn at all has come after so many milliseconds. */
+const LONGEST_FRAME = 5_000;
+
 /** Opens an address and looks at it in several sizes. */
 async function misfitsOf(
   page: Page,
@@ -161,10 +164,11 @@ async function misfitsOf(
   await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
   for (const [width, height] of sizes) {
     await page.setViewportSize({ width, height });
-    // rows are measured anew with the frame after they were laid out
-    await page.evaluate(async () => {
-      for (let frame = 0; frame < 3; frame += 1) await new Promise(requestAnimationFrame);
-    });
+    // rows are measured anew with the frame after they were laid out; a browser that sees nothing to paint draws none
+    await page.evaluate(async (longest) => {
+      const none = new Promise((resolve) => setTimeout(resolve, longest));
+      for (let frame = 0; frame < 3; frame += 1) await Promise.race([new Promise(requestAnimationFrame), none]);
+    }, LONGEST_FRAME);
     const screen = new URL(address).pathname.replace(/^\/\d+\//, '');
     for (const found of await page.evaluate(misfits)) wrong.push(`${screen} at ${width}: ${found}`);
   }
