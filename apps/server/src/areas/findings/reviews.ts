@@ -22,7 +22,7 @@ const MOST_AT_A_LOOK = 8;
 @Injectable()
 export class Reviews implements OnApplicationBootstrap, BeforeApplicationShutdown {
   private readonly logger = new Logger('reviews');
-  /** The versions of books at the last look, and at the last one that found nothing left to review. */
+  /** The versions of books at the last look, and at the last one that reviewed them. */
   private readonly seen = new Map<number, string>();
   private readonly reviewed = new Map<number, string>();
   private hasEnded = false;
@@ -58,14 +58,16 @@ export class Reviews implements OnApplicationBootstrap, BeforeApplicationShutdow
   }
 
   private async look(): Promise<void> {
-    try {
-      const { db } = this.reader;
-      for (const { id } of db.select({ id: organisation.id }).from(organisation).all())
+    const { db } = this.reader;
+    for (const { id } of db.select({ id: organisation.id }).from(organisation).all()) {
+      try {
         if (isLarge(db, id)) await this.lookAt(organisationOf(db, id));
-    } catch (error) {
-      if (!this.hasEnded) this.logger.error(messageOf(error));
+      } catch (error) {
+        if (!this.hasEnded) this.logger.error(messageOf(error));
+      }
+      if (this.hasEnded) return;
     }
-    if (!this.hasEnded) this.timer = setTimeout(() => void this.look(), LOOK_EVERY).unref();
+    this.timer = setTimeout(() => void this.look(), LOOK_EVERY).unref();
   }
 
   private async lookAt(books: Organisation): Promise<void> {
@@ -75,9 +77,10 @@ export class Reviews implements OnApplicationBootstrap, BeforeApplicationShutdow
     this.seen.set(id, version);
     // while entries are posted, what is found would be another a moment later
     if (before !== version || this.reviewed.get(id) === version) return;
+    // one that fails is not tried again at each look
+    this.reviewed.set(id, version);
     for (let reviewed = 0; reviewed < MOST_AT_A_LOOK && !this.hasEnded; reviewed += 1) {
       if (!(await this.reviewer.report(reviewAhead, books, {}))) break;
     }
-    this.reviewed.set(id, version);
   }
 }
