@@ -40,7 +40,11 @@ export default {
   projects: [
     project('core', 'packages/core'),
     project('contract', 'packages/contract'),
-    project('server', 'apps/server'),
+    project('server', 'apps/server', {
+      // servers that files of tests share
+      globalSetup: '<rootDir>/test/shared-servers.mjs',
+      globalTeardown: '<rootDir>/test/end-shared-servers.mjs',
+    }),
     project('web', 'apps/web', {
       setupFiles: ['<rootDir>/test/browser.ts'],
       moduleNameMapper: { '\\.module\\.css$': '<rootDir>/test/class-names.ts', '^(\\.{1,2}/.*)\\.js$': '$1' },

@@ -7,7 +7,7 @@ import { RunningServer } from './running-server.js';
 let server: RunningServer;
 let base: string;
 beforeAll(async () => {
-  server = await RunningServer.start({ today: '2026-12-31' });
+  server = await RunningServer.shared({ today: '2026-12-31' });
   base = await server.organisation({ firstDay: '2025-01-01' });
   for (const name of ['Low Weir Farm Shop', 'Bramley Walk Deli'])
     await server.done('POST', `${base}/contacts`, { name, roles: ['customer'] });

@@ -18,7 +18,7 @@ const post = async (date: string, explanation: string, lines: object[], more: ob
 };
 
 beforeAll(async () => {
-  server = await RunningServer.start({ today: '2026-12-31' });
+  server = await RunningServer.shared({ today: '2026-12-31' });
   base = await server.organisation();
   for (const name of ['Low Weir', 'Reed Yard'])
     await server.request('POST', `${base}/contacts`, { name, number: name.slice(0, 3), roles: ['customer'] });

@@ -8,7 +8,7 @@ import { caseOf } from '../../../packages/core/test/cases.js';
 let server: RunningServer;
 let base: string;
 beforeAll(async () => {
-  server = await RunningServer.start({ today: '2027-01-18' });
+  server = await RunningServer.shared();
   base = await server.organisation({ firstDay: '2026-01-01' });
   for (const account of [
     { number: '1190', name: 'Allowance for doubtful debts', element: 'asset', contra: true },

@@ -55,7 +55,7 @@ const MACHINES = {
 };
 
 beforeAll(async () => {
-  server = await RunningServer.start({ today: '2027-01-18' });
+  server = await RunningServer.shared();
   base = await server.organisation({ firstDay: '2026-01-01', kind: 'sole-trader' });
   const post = (date: string, from: string, to: string, amount: string): Promise<Reply['body']> =>
     done('POST', '/entries', { date, explanation: 'As it happened', lines: fromTo(from, to, amount) });

@@ -19,7 +19,7 @@ import { pagesOfPdf } from './written-files.js';
 let server: RunningServer;
 let folder: string;
 beforeAll(async () => {
-  server = await RunningServer.start();
+  server = await RunningServer.shared();
   folder = mkdtempSync(join(tmpdir(), 'just-ledger-cases-'));
 });
 afterAll(async () => {

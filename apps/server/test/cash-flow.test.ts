@@ -10,7 +10,7 @@ import { pagesOfPdf } from './written-files.js';
 let server: RunningServer;
 let base: string;
 beforeAll(async () => {
-  server = await RunningServer.start({ today: '2027-01-18' });
+  server = await RunningServer.shared();
   base = await server.organisation({ firstDay: '2026-01-01', kind: 'company' });
   await done('POST', '/contacts', { name: 'Ferry Garage', roles: ['supplier'] });
 });

@@ -14,7 +14,7 @@ const amounts = ({ rows }: Reply['body']): string[][] =>
   rows.map((row: Record<string, string>) => [row['account'], row['then'], row['now'], row['change']]);
 
 beforeAll(async () => {
-  server = await RunningServer.start({ today: '2027-01-18' });
+  server = await RunningServer.shared();
   base = await server.organisation();
   await post('2026-01-02', '3000', '1010', '5000.00');
   await post('2026-03-20', '1010', '6100', '400.00');

@@ -15,7 +15,7 @@ const beginning = (pages: readonly string[], title: string): string =>
   pages.find((page, index) => index > 1 && page.includes(title)) ?? '';
 
 beforeAll(async () => {
-  server = await RunningServer.start({ today: '2027-01-18' });
+  server = await RunningServer.shared();
   base = await server.organisation({ firstDay: '2026-01-01' });
   const post = (date: string, from: string, to: string, amount: string): Promise<Reply['body']> =>
     done('POST', '/entries', { date, explanation: 'As it happened', lines: fromTo(from, to, amount) });

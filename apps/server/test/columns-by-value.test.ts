@@ -25,7 +25,7 @@ const post = (date: string, from: string, to: string, amount: string, fund?: str
     })),
   });
 beforeAll(async () => {
-  server = await RunningServer.start({ today: '2027-01-18' });
+  server = await RunningServer.shared();
   base = await server.organisation({ firstDay: '2025-01-01' });
   await done('POST', '/breakdowns', { name: 'Fund', selfBalancing: true });
   await done('POST', '/breakdowns', { name: 'Crop', selfBalancing: false });

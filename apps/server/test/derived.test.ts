@@ -10,6 +10,8 @@ import { contactBalances } from '../src/areas/open-items/contact-sums.js';
 import { checkDocuments } from '../src/areas/open-items/documents-against-lines.js';
 import { controlAccounts } from '../src/areas/open-items/open-documents.js';
 import { agedSumsAt, linesOfDocument, openItemsAt } from '../src/areas/open-items/open-items-at.js';
+import { openListOf } from '../src/areas/open-items/open-lists.js';
+import { sumOfPlaces } from '../src/areas/journal/journal-sums.js';
 import { organisationOf } from '../src/areas/organisations/organisation-store.js';
 import { countEntries } from '../src/areas/periods/entry-counts.js';
 import { rawSumsUntil, rawSumsWithin } from '../src/areas/proofs/raw-sums.js';
@@ -28,6 +30,15 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const sorted = (rows: readonly object[]): string[] => rows.map((row) => JSON.stringify(row)).sort();
 
+/** What is open of a contact, read three at a time. */
+function pagesOf(db: Db, asAt: CivilDate): unknown {
+  const asked = { organisation: 1, accounts: controlAccounts(db, 1), asAt, contacts: [2 as never] };
+  const { items, read } = openListOf(db, asked);
+  return items.flatMap((_, index) => (index % 3 === 0 ? read(items.slice(index, index + 3)) : []));
+}
+
+const ODD_PLACES = Array.from({ length: 2_000 }, (_, index) => 2 * index + 1);
+
 /** Everything that is taken from what is derived, for a span. */
 function answers(db: Db, from: CivilDate, to: CivilDate): unknown {
   const books = organisationOf(db, 1);
@@ -45,6 +56,7 @@ function answers(db: Db, from: CivilDate, to: CivilDate): unknown {
     ofOne: sorted(
       openItemsAt(db, { organisation: 1, accounts: controlAccounts(db, 1), asAt: to, contacts: [2 as never] }),
     ),
+    pages: pagesOf(db, to),
     aged: sorted([...agedSumsAt(db, { organisation: 1, accounts: controlAccounts(db, 1), asAt: to })]),
     document: linesOfDocument(
       db,
@@ -54,6 +66,8 @@ function answers(db: Db, from: CivilDate, to: CivilDate): unknown {
     counts: sorted(countEntries(db, 1, from, to)),
     accountLines: [...postedLines(db, 1)].sort(([a], [b]) => a - b),
     contactLines: [...linesOfContacts(db, 1)].sort(([a], [b]) => a - b),
+    // of so few none would be taken from what is derived
+    ofPlaces: sumOfPlaces(db, 1, { from, to }, ODD_PLACES, [], 0),
   };
 }
 

@@ -7,7 +7,7 @@ let server: RunningServer;
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the document as it comes
 let document: any;
 beforeAll(async () => {
-  server = await RunningServer.start();
+  server = await RunningServer.shared();
   ({ body: document } = await server.request('GET', '/api/openapi.json'));
 });
 afterAll(() => server.stop());

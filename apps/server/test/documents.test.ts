@@ -13,7 +13,7 @@ import { RunningServer, csv, problemCodes, type Reply } from './running-server.j
 let server: RunningServer;
 let path: string;
 beforeAll(async () => {
-  server = await RunningServer.start();
+  server = await RunningServer.shared();
 });
 afterAll(() => server.stop());
 beforeEach(async () => {

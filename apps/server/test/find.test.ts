@@ -6,7 +6,7 @@ let server: RunningServer;
 let path: string;
 
 beforeAll(async () => {
-  server = await RunningServer.start();
+  server = await RunningServer.shared();
   path = await server.organisation();
   await server.request('POST', `${path}/contacts`, { name: 'The Punt at Ferry Lane', roles: ['customer'] });
   await server.request('POST', `${path}/contacts`, { name: 'Fernside', roles: ['supplier'] });

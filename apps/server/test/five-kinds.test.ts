@@ -8,7 +8,7 @@ import { RunningServer, type Reply } from './running-server.js';
  */
 let server: RunningServer;
 beforeAll(async () => {
-  server = await RunningServer.start();
+  server = await RunningServer.shared();
 });
 afterAll(() => server.stop());
 

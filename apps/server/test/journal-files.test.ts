@@ -88,7 +88,7 @@ const ENTRIES: readonly (readonly [
 ];
 
 beforeAll(async () => {
-  server = await RunningServer.start();
+  server = await RunningServer.shared();
   base = await server.organisation();
   for (const [name, role] of [
     ['Low Weir', 'customer'],

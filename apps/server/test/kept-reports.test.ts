@@ -22,7 +22,7 @@ const keep = (change: Partial<KeptReportRequest>, by = server): Promise<Reply> =
 const all = (by = server): Promise<KeptReportResponse[]> => by.done('GET', `${base}/kept-reports`);
 
 beforeAll(async () => {
-  server = await RunningServer.start({ today: '2027-01-18' });
+  server = await RunningServer.shared();
   base = await server.organisation({ firstDay: '2025-01-01' });
   reader = await member('reader-of-reports', 'reader', server, base);
 }, 60_000);

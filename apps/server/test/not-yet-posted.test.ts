@@ -4,7 +4,7 @@ import { RunningServer, problemCodes, type Reply } from './running-server.js';
 let server: RunningServer;
 let path: string;
 beforeAll(async () => {
-  server = await RunningServer.start();
+  server = await RunningServer.shared();
 });
 afterAll(() => server.stop());
 beforeEach(async () => {

@@ -46,7 +46,7 @@ const tableOf = ({ notes: all }: NotesResponse, standard: string): string[] =>
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'just-ledger-notes-'));
-  server = await RunningServer.start({ today: '2027-01-18' });
+  server = await RunningServer.shared();
   base = await server.organisation({ firstDay: '2025-01-01', kind: 'co-operative' });
   const post = (date: string, from: string, to: string, amount: string): Promise<{ number: string }> =>
     done('POST', '/entries', { date, explanation: 'As it happened', lines: fromTo(from, to, amount) }) as never;

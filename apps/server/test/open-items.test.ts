@@ -10,7 +10,7 @@ import { problemCodes, RunningServer } from './running-server.js';
 let server: RunningServer;
 let path: string;
 beforeAll(async () => {
-  server = await RunningServer.start();
+  server = await RunningServer.shared();
   path = await server.organisation();
   for (const [name, role] of [
     ['Low Weir', 'customer'],

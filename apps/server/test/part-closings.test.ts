@@ -4,7 +4,7 @@ import { problemCodes, type Reply, RunningServer } from './running-server.js';
 
 let server: RunningServer;
 beforeAll(async () => {
-  server = await RunningServer.start({ today: '2027-01-18' });
+  server = await RunningServer.shared();
 });
 afterAll(() => server.stop());
 

@@ -11,7 +11,7 @@ const EUR = parseCurrencyCode('EUR');
 let server: RunningServer;
 let path: string;
 beforeAll(async () => {
-  server = await RunningServer.start({ today: '2026-12-31' });
+  server = await RunningServer.shared({ today: '2026-12-31' });
   path = await server.organisation({ firstDay: '2026-01-01', kind: 'co-operative' });
   const post = (date: string, debit: string, credit: string, amount: string) =>
     server.done('POST', `${path}/entries`, {

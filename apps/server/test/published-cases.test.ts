@@ -8,7 +8,7 @@ import { RunningServer } from './running-server.js';
 let server: RunningServer;
 let base: string;
 beforeAll(async () => {
-  server = await RunningServer.start({ today: '2027-01-18' });
+  server = await RunningServer.shared();
   base = await server.organisation({ firstDay: '2020-01-01' });
   await done('POST', '/accounts', { number: '2590', name: 'Loan', classification: 'non-current-liabilities' });
 });

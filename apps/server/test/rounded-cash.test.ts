@@ -7,7 +7,7 @@ import { RunningServer } from './running-server.js';
 let server: RunningServer;
 let path: string;
 beforeAll(async () => {
-  server = await RunningServer.start({ today: '2027-01-18' });
+  server = await RunningServer.shared();
   path = await server.organisation({ firstDay: '2025-01-01' });
   const lines: object[] = [];
   for (let count = 1; count <= 7; count += 1) {

@@ -1,12 +1,11 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { Description } from './described.js';
+import { launch, OWNER } from './launched-server.mjs';
 
-const MAIN = fileURLToPath(new URL('../dist/bundled/main.js', import.meta.url));
-export const OWNER = { email: 'owner@sallow-reach.test', password: 'a long enough password' };
+export { OWNER };
 
 /** An answer of the server: status, headers and body, parsed where it is JSON. */
 export interface Reply {
@@ -16,7 +15,6 @@ export interface Reply {
   readonly body: any;
 }
 
-/** A server process of its own, on a data folder of its own. */
 /** Requests that name the version of what they act on. */
 const ACTS_ON: readonly (readonly [method: string, path: RegExp])[] = [
   ['POST', /^(.*\/(?:drafts|recurring-journals|board-papers)\/\d+)\/(?!notes|reckon)[a-z-]+$/],
@@ -36,13 +34,17 @@ interface Versioned {
   readonly version: number;
 }
 
+/** The day they have in most tests. */
+const TODAY = '2027-01-18';
+
+/** A server under test: a process of its own on a data folder of its own, or one that files of tests share. */
 export class RunningServer {
   private cookie = '';
 
   private constructor(
     readonly folder: string,
     readonly today: string,
-    private process: ChildProcess,
+    private readonly own: ChildProcess | undefined,
     readonly url: string,
     private readonly said: () => string = () => '',
   ) {}
@@ -52,11 +54,29 @@ export class RunningServer {
     options: { today?: string; folder?: string; env?: Record<string, string> } = {},
   ): Promise<RunningServer> {
     const folder = options.folder ?? mkdtempSync(join(tmpdir(), 'just-ledger-'));
-    const today = options.today ?? '2027-01-18';
+    const today = options.today ?? TODAY;
     const { process: child, url, said } = await launch(folder, today, options.env ?? {});
     const server = new RunningServer(folder, today, child, url, said);
     await server.signIn();
     return server;
+  }
+
+  /**
+   * A server that others have worked with before, in other organisations, with its owner signed in. For whatever neither
+   * ends a server nor looks at its people, its organisations together or its files.
+   */
+  static async shared({ today = TODAY }: { today?: string } = {}): Promise<RunningServer> {
+    const { env } = process;
+    const { url, folder } = await got(`${env['SHARED_SERVERS']}/${env['JEST_WORKER_ID']}/${today}`);
+    const server = new RunningServer(folder, today, undefined, url);
+    await server.signIn();
+    return server;
+  }
+
+  /** The process, which must be its own. */
+  private get process(): ChildProcess {
+    if (!this.own) throw new Error('A server that tests share is not ended by one of them.');
+    return this.own;
   }
 
   /** The cookie of the session, for requests made by hand. */
@@ -120,7 +140,7 @@ export class RunningServer {
 
   /** A path to somebody who is not signed in. */
   signedOut(): RunningServer {
-    return new RunningServer(this.folder, this.today, this.process, this.url);
+    return new RunningServer(this.folder, this.today, this.own, this.url);
   }
 
   /** Somebody new with a place in an organisation, signed in. */
@@ -187,8 +207,9 @@ export class RunningServer {
     return { code: this.process.exitCode, said: this.said() };
   }
 
-  /** Ends the process and removes its data folder. */
+  /** Ends the process and removes its data folder; one that is shared goes on. */
   async stop(keepFolder = false): Promise<void> {
+    if (!this.own) return;
     if (this.process.exitCode === null && this.process.signalCode === null) {
       const gone = new Promise((resolve) => this.process.once('exit', resolve));
       this.process.kill('SIGTERM');
@@ -200,43 +221,16 @@ export class RunningServer {
 
 let description: Promise<Description> | undefined;
 
+async function got(url: string): Promise<{ url: string; folder: string }> {
+  const response = await fetch(url);
+  if (!response.ok) throw new Error(await response.text());
+  return (await response.json()) as { url: string; folder: string };
+}
+
 /** What every server under test says of itself: read once, since they are all the same. */
 function described(url: string): Promise<Description> {
   description ??= fetch(`${url}/api/openapi.json`).then(async (response) => new Description(await response.json()));
   return description;
-}
-
-function launch(
-  folder: string,
-  today: string,
-  env: Record<string, string>,
-): Promise<{ process: ChildProcess; url: string; said: () => string }> {
-  const child = spawn(process.execPath, [MAIN], {
-    env: {
-      ...process.env,
-      PORT: '0',
-      HOST: '127.0.0.1',
-      JUST_LEDGER_DATA: folder,
-      JUST_LEDGER_TODAY: today,
-      // what a test does not need does not begin
-      JUST_LEDGER_WARM_AFTER: '3600',
-      JUST_LEDGER_OWNER_EMAIL: OWNER.email,
-      JUST_LEDGER_OWNER_PASSWORD: OWNER.password,
-      ...env,
-    },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  });
-  return new Promise((resolve, reject) => {
-    let said = '';
-    const listen = (chunk: Buffer): void => {
-      said += chunk.toString();
-      const ready = /ready: (http\S+)/.exec(said);
-      if (ready?.[1]) resolve({ process: child, url: ready[1], said: () => said });
-    };
-    child.stdout.on('data', listen);
-    child.stderr.on('data', listen);
-    child.once('exit', (code) => reject(new Error(`server ended with ${code}: ${said}`)));
-  });
 }
 
 /** The problems of a refusal by code and path. */

@@ -15,7 +15,7 @@ let folder: string;
 let path: string;
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'just-ledger-workbooks-'));
-  server = await RunningServer.start({ today: '2026-12-31' });
+  server = await RunningServer.shared({ today: '2026-12-31' });
   path = await server.organisation({ firstDay: '2025-01-01', kind: 'company' });
   const post = (date: string, debit: string, credit: string, amount: string) =>
     server.done('POST', `${path}/entries`, {

@@ -24,7 +24,7 @@ import { RunningServer } from './running-server.js';
 
 let server: RunningServer;
 beforeAll(async () => {
-  server = await RunningServer.start();
+  server = await RunningServer.shared();
 });
 afterAll(() => server.stop());
 

@@ -2,7 +2,7 @@ import { RunningServer, problemCodes, type Reply } from './running-server.js';
 
 let server: RunningServer;
 beforeAll(async () => {
-  server = await RunningServer.start();
+  server = await RunningServer.shared();
 });
 afterAll(() => server.stop());
 

@@ -3,7 +3,7 @@ import { RunningServer, problemCodes, type Reply } from './running-server.js';
 let server: RunningServer;
 let path: string;
 beforeAll(async () => {
-  server = await RunningServer.start();
+  server = await RunningServer.shared();
   path = await server.organisation({ kind: 'partnership', changeoverDate: '2025-12-31' });
   await server.member(path, 'Gil', 'reader');
 });

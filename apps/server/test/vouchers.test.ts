@@ -5,7 +5,7 @@ import { problemCodes, type Reply, RunningServer } from './running-server.js';
 let server: RunningServer;
 let base: string;
 beforeAll(async () => {
-  server = await RunningServer.start();
+  server = await RunningServer.shared();
   base = await server.organisation();
 });
 afterAll(() => server.stop());

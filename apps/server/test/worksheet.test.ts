@@ -5,7 +5,7 @@ import { type Reply, RunningServer } from './running-server.js';
 let server: RunningServer;
 let base: string;
 beforeAll(async () => {
-  server = await RunningServer.start({ today: '2027-01-18' });
+  server = await RunningServer.shared();
   base = await server.organisation({ firstDay: '2025-01-01' });
 });
 afterAll(() => server.stop());

@@ -193,4 +193,5 @@ export * from './trial-balance/seen-rows.js';
 export * from './trial-balance/trial-balance.js';
 export * from './trial-balance/worksheet.js';
 export * from './search/best-matches.js';
+export * from './search/folded.js';
 export * from './search/search-words.js';

@@ -5,6 +5,7 @@ import { contactSums } from '../areas/open-items/contact-sums.js';
 import { documentSums } from '../areas/open-items/document-sums.js';
 import { keptReviews } from '../areas/findings/kept-reviews.js';
 import { entrySums } from '../areas/journal/entry-sums.js';
+import { entryWeights } from '../areas/journal/entry-weights.js';
 import { journalIndex } from '../areas/journal/journal-index.js';
 import { entryCounts } from '../areas/periods/entry-counts.js';
 import { rawSums } from '../areas/proofs/raw-sums.js';
@@ -19,6 +20,7 @@ export const derivations: readonly Derivation[] = [
   contactSums,
   documentSums,
   entrySums,
+  entryWeights,
   journalIndex,
 ];
 

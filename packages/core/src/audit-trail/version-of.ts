@@ -1,4 +1,4 @@
-import { canonicalJson, type CanonicalValue } from './canonical-json.js';
+import { canonicalJson } from './canonical-json.js';
 
 /** What something says, with null for what it does not say. */
 export type VersionedContent =
@@ -23,7 +23,7 @@ export type VersionedContent =
 export function versionOf(content: VersionedContent): number {
   if (content === undefined || content === null) return 0;
   if (typeof content === 'object' && isList(content) && content.length === 0) return 0;
-  const text = canonicalJson(said(content));
+  const text = textOf(content);
   let first = FIRST_START;
   let second = SECOND_START;
   for (let index = 0; index < text.length; index += 1) {
@@ -34,14 +34,19 @@ export function versionOf(content: VersionedContent): number {
   return 1 + (first >>> 0) * SECOND_PART + (((second ^ (second >>> 15)) >>> 0) % SECOND_PART);
 }
 
-/** What is said of it, without null: left out of a record, an empty list within a list. */
-function said(content: Exclude<VersionedContent, null | undefined>): CanonicalValue {
-  if (typeof content !== 'object') return content;
-  if (isList(content)) return content.map((item) => (item === null || item === undefined ? [] : said(item)));
-  const fields = Object.entries(content).flatMap(([key, value]) =>
-    value === null || value === undefined ? [] : [[key, said(value)] as const],
-  );
-  return Object.fromEntries(fields);
+/** What is said of it as canonical JSON, without null: left out of a record, an empty list within a list. */
+function textOf(content: Exclude<VersionedContent, null | undefined>): string {
+  if (typeof content !== 'object') return canonicalJson(content);
+  let text = '';
+  if (isList(content)) {
+    for (const item of content) text += `${text && ','}${item === null || item === undefined ? '[]' : textOf(item)}`;
+    return `[${text}]`;
+  }
+  for (const key of Object.keys(content).sort()) {
+    const field = content[key];
+    if (field !== null && field !== undefined) text += `${text && ','}${JSON.stringify(key)}:${textOf(field)}`;
+  }
+  return `{${text}}`;
 }
 
 function isList(content: object): content is readonly VersionedContent[] {

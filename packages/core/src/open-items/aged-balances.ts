@@ -2,7 +2,7 @@ import { keyedBy, keysOf } from '../keyed/keyed.js';
 import type { ContactId } from '../contacts/contact.js';
 import { addDays, type CivilDate, compareDates, daysBetween } from '../dates/civil-date.js';
 import { minor, type Minor } from '../money/minor.js';
-import type { OpenItem } from './open-item.js';
+import { documentKey, type OpenItem } from './open-item.js';
 
 /** How long items are overdue, in the order of the columns. Common practice. */
 export const AGES = {
@@ -63,7 +63,7 @@ export function earliestDueDates(asAt: CivilDate): Record<Age, CivilDate | undef
  * that name no document is not due.
  *
  * @param asAt the day of the report
- * @returns contacts in the order in which they first appear, their items by due date, date and document
+ * @returns contacts in the order in which they first appear, their items as {@link byDueDate} has them
  */
 export function agedBalances(items: readonly OpenItem[], asAt: CivilDate): AgedContact[] {
   const byContact = new Map<ContactId, AgedItem[]>();
@@ -82,9 +82,20 @@ export function agedBalances(items: readonly OpenItem[], asAt: CivilDate): AgedC
   }));
 }
 
-function byDueDate(a: AgedItem, b: AgedItem): number {
-  const byDates = compareDates(a.dueDate, b.dueDate) || compareDates(a.date, b.date);
-  return byDates || (a.document ?? '').localeCompare(b.document ?? '', 'en');
+/** The order of what is open: by due date, then by document, on several accounts by account. */
+export function byDueDate(a: DueDocument, b: DueDocument): number {
+  return compareDates(a.dueDate, b.dueDate) || compareText(keyOf(a), keyOf(b)) || a.account - b.account;
+}
+
+/** What tells when something falls due, and what it is. */
+export type DueDocument = Pick<OpenItem, 'dueDate' | 'document' | 'account'>;
+
+function keyOf({ document }: DueDocument): string {
+  return document === undefined ? '' : documentKey(document);
+}
+
+function compareText(a: string, b: string): number {
+  return a < b ? -1 : a > b ? 1 : 0;
 }
 
 /** The sum over all ages; minor units. */

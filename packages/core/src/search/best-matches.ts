@@ -1,3 +1,4 @@
+import { folded } from './folded.js';
 import { searchWords } from './search-words.js';
 
 /** What a field offers to choose from: known by a number and a name. */
@@ -54,8 +55,4 @@ function rankOf(option: Numbered, sought: string): number {
 /** Whether each of some words begins one of others. */
 function begins(those: readonly string[], words: readonly string[]): boolean {
   return words.every((word) => those.some((other) => other.startsWith(word)));
-}
-
-function folded(text: string): string {
-  return text.normalize('NFD').replaceAll(/\p{M}/gu, '').toLowerCase();
 }

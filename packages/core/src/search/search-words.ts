@@ -1,3 +1,5 @@
+import { folded } from './folded.js';
+
 /**
  * The words of a text as a search knows them: letters and digits, without case and accents. What is searched for is found
  * where each of its words begins a word.
@@ -5,11 +7,5 @@
  * @example searchWords('Rückzahlung, INV-12') // → ['ruckzahlung', 'inv', '12']
  */
 export function searchWords(text: string): string[] {
-  return (
-    text
-      .normalize('NFKD')
-      .replaceAll(/\p{M}+/gu, '')
-      .toLowerCase()
-      .match(/[\p{L}\p{N}]+/gu) ?? []
-  );
+  return folded(text).match(/[\p{L}\p{N}]+/gu) ?? [];
 }

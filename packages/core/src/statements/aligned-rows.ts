@@ -1,7 +1,7 @@
 import type { Chart } from '../accounts/chart.js';
+import type { AccountId } from '../accounts/account.js';
 import { CLASSIFICATIONS, type Classification, isClassification } from '../accounts/classification.js';
 import { reducedAccounts } from '../accounts/reduced-account.js';
-import { zip } from '../keyed/zip.js';
 import type { Minor } from '../money/minor.js';
 import {
   arrangedParts,
@@ -29,17 +29,18 @@ export function alignedRows(
   statements: readonly (readonly StatementRow[])[],
   arrangement: Arrangement = USUAL_ARRANGEMENT,
 ): AlignedRow[] {
-  let rows: Labelled[] = [];
-  statements.forEach((statement, index) => {
-    const worded = statement.map((row) => ({ ...row, label: wordedLabel(arrangement.words, row) }));
-    rows = merged(rows, worded, index, statements.length);
-  });
+  const alignment = new Alignment(statements.length);
+  statements.forEach((statement, index) => alignment.add(statement, index, arrangement.words));
   const reduced = reducedAccounts(chart);
   const places = arrangedPlaces(chart, arrangement);
-  const aligned = inOrder(places, rows).map(({ identity: _, labels: [label = '', other], ...row }) => ({
-    ...row,
-    label: other === undefined ? label : bothLabels(label, other),
-  }));
+  const aligned = inOrder(places, alignment.rows).map(
+    ({ row, key, account, amounts, labels: [label = '', other] }) => {
+      const shown = other === undefined ? label : bothLabels(label, other);
+      return account === undefined
+        ? { row, key, label: shown, amounts }
+        : { row, key, label: shown, account, amounts };
+    },
+  );
   return withNets(reduced, withGroups(places.groupOf, partsInOrder(arrangement, aligned)));
 }
 
@@ -63,60 +64,60 @@ export function bothLabels(label: string, other: string): string {
   return [...a.slice(0, start), ...own, `(${inside})`, ...a.slice(a.length - end)].join(' ');
 }
 
-interface Labelled extends Omit<AlignedRow, 'label' | 'amounts'> {
-  readonly identity: string;
-  /** Filled in statement by statement. */
+interface Labelled extends Omit<AlignedRow, 'label' | 'amounts' | 'together'> {
   readonly labels: string[];
+  /** Filled in statement by statement. */
   readonly amounts: (Minor | undefined)[];
 }
 
-/** Rows with those of one more statement, each of which takes its place after those that it follows there. */
-function merged(
-  rows: readonly Labelled[],
-  statement: readonly StatementRow[],
-  position: number,
-  statements: number,
-): Labelled[] {
-  const names = statement.map(identity);
-  const take = (row: Labelled, { label, amount }: StatementRow): void => {
-    if (!row.labels.includes(label)) row.labels.push(label);
-    row.amounts[position] = amount;
-  };
-  // most months have the rows of the month before
-  if (names.length === rows.length && rows.every((row, index) => row.identity === names[index])) {
-    for (const [row, own] of zip(rows, statement)) take(row, own);
-    return [...rows];
-  }
-  const places = new Map(names.map((name, index) => [name, index]));
-  const known = new Set(rows.map((row) => row.identity));
-  const all: Labelled[] = [];
-  let next = 0;
-  const addNewUpTo = (end: number): void => {
-    for (; next < end; next += 1) {
-      const [own, name = ''] = [statement[next], names[next]];
-      if (!own || known.has(name)) continue;
-      const { amount, label, ...row } = own;
-      const amounts = Array.from<Minor | undefined>({ length: statements });
-      amounts[position] = amount;
-      all.push({ ...row, identity: name, labels: [label], amounts });
-    }
-  };
-  for (const row of rows) {
-    const index = places.get(row.identity);
-    const own = index === undefined ? undefined : statement[index];
-    if (index !== undefined && own) {
-      addNewUpTo(index);
-      next = Math.max(next, index + 1);
-      take(row, own);
-    }
-    all.push(row);
-  }
-  addNewUpTo(statement.length);
-  return all;
+/** By what a row is known: most are just those of an account. */
+type Identity = AccountId | string;
+
+function identityOf({ row, key, account }: Pick<StatementRow, 'row' | 'key' | 'account'>): Identity {
+  if (!account) return `${row} ${key}`;
+  return key === '' ? account.id : `account ${account.id} ${key}`;
 }
 
-function identity({ row, key, account }: Pick<StatementRow, 'row' | 'key' | 'account'>): string {
-  return account ? `account ${account.id} ${key}` : `${row} ${key}`;
+/** Rows with those of one statement after another, each of which takes its place after those that it follows there. */
+class Alignment {
+  rows: readonly Labelled[] = [];
+  private readonly known = new Map<Identity, Labelled>();
+
+  constructor(private readonly statements: number) {}
+
+  add(statement: readonly StatementRow[], position: number, words: Arrangement['words']): void {
+    const taken = statement.map((own) => {
+      const name = identityOf(own);
+      const before = this.known.get(name);
+      const row = before ?? this.begun(own);
+      const label = wordedLabel(words, own);
+      if (!row.labels.includes(label)) row.labels.push(label);
+      row.amounts[position] = own.amount;
+      return { name, row, isNew: before === undefined };
+    });
+    // most months have no rows that the months before have not
+    if (taken.every(({ isNew }) => !isNew)) return;
+    const places = new Map(taken.map(({ row }, index) => [row, index]));
+    const all: Labelled[] = [];
+    let next = 0;
+    const addNewUpTo = (end: number): void => {
+      for (const { row, isNew } of taken.slice(next, end)) if (isNew) all.push(row);
+      next = Math.max(next, end);
+    };
+    for (const row of this.rows) {
+      const index = places.get(row);
+      if (index !== undefined) addNewUpTo(index + 1);
+      all.push(row);
+    }
+    addNewUpTo(taken.length);
+    for (const { name, row } of taken) this.known.set(name, row);
+    this.rows = all;
+  }
+
+  private begun({ row, key, account }: StatementRow): Labelled {
+    const amounts = Array.from<Minor | undefined>({ length: this.statements });
+    return account === undefined ? { row, key, labels: [], amounts } : { row, key, account, labels: [], amounts };
+  }
 }
 
 /** Accounts that stand one after another, in their order. */

@@ -12,7 +12,8 @@ import { unprocessable } from '../../platform/problems/refusal.js';
 import { loadChart } from '../accounts/account-store.js';
 import { contactNamed } from '../contacts/contact-named.js';
 import { controlAccounts, type OpenItemsAt } from '../open-items/open-documents.js';
-import { linesOfDocument, openItemsAt } from '../open-items/open-items-at.js';
+import { linesOfDocument } from '../open-items/open-items-at.js';
+import { type ListedItem, openListOf } from '../open-items/open-lists.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportDate } from '../organisations/report-dates.js';
 import { laterLines } from './later-lines.js';
@@ -54,15 +55,16 @@ function openDocuments(
     contacts: [contactNamed(db, organisation.id, contact).id],
   };
   const key = documentKey(typed);
-  const open = openItemsAt(db, asked).flatMap((item) =>
-    item.document === undefined || item.isPayment ? [] : [{ ...item, document: item.document }],
-  );
-  const isTyped = ({ document }: { document: string }): boolean => documentKey(document) === key;
-  const matching = open.filter(({ document }) => documentKey(document).includes(key));
-  const shown = [...matching.filter(isTyped), ...matching.filter((item) => !isTyped(item))].slice(0, SHOWN);
+  const { items, read } = openListOf(db, asked);
+  const keyOf = ({ document = '' }: ListedItem): string => documentKey(document);
+  const open = items.filter(({ document, item }) => document !== undefined && !item?.isPayment);
+  const isTyped = (listedItem: ListedItem): boolean => keyOf(listedItem) === key;
+  const matching = open.filter((listedItem) => keyOf(listedItem).includes(key));
+  const [typedOnes, others] = [matching.filter(isTyped), matching.filter((listedItem) => !isTyped(listedItem))];
+  const shown = [...read(typedOnes), ...read(others.slice(0, Math.max(SHOWN - typedOnes.length, 0)))];
   return {
     of: 'documents',
-    items: shown.map(({ document, open: amount, dueDate, foreign }) => ({
+    items: shown.map(({ document = '', open: amount, dueDate, foreign }) => ({
       name: document,
       amount: formatAmount(amount, organisation.baseCurrency),
       dueDate,
@@ -70,7 +72,7 @@ function openDocuments(
       foreignAmount: foreign ? formatAmount(foreign.open, foreign.currency) : null,
     })),
     count: open.length,
-    used: key === '' || open.some(isTyped) ? null : usedDocument(db, asked, typed),
+    used: key === '' || typedOnes.length > 0 ? null : usedDocument(db, asked, typed),
   };
 }
 

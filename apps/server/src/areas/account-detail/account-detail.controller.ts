@@ -1,5 +1,7 @@
-import { AccountDetailQuery, type AccountDetailResponse } from '@just-ledger/contract';
-import { Controller, Get, Query } from '@nestjs/common';
+import { AccountDetailQuery } from '@just-ledger/contract';
+import { Controller, Get, Header, Query } from '@nestjs/common';
+import type { Readable } from 'node:stream';
+import { JSON_TEXT } from '../../platform/files/file-types.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Readers } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -11,10 +13,8 @@ export class AccountDetailController {
   constructor(private readonly readers: Readers) {}
 
   @Get('account-detail')
-  detail(
-    @CurrentOrganisation() organisation: Organisation,
-    @Query() query: AccountDetailQuery,
-  ): Promise<AccountDetailResponse> {
-    return this.readers.report(accountDetail, organisation, query);
+  @Header('content-type', JSON_TEXT)
+  detail(@CurrentOrganisation() organisation: Organisation, @Query() query: AccountDetailQuery): Promise<Readable> {
+    return this.readers.wholeReport(accountDetail, organisation, query);
   }
 }

@@ -1,12 +1,7 @@
 import type { Readable } from 'node:stream';
-import {
-  AccountLedgerQuery,
-  type AccountLedgerResponse,
-  type BalancesResponse,
-  type LedgerSumsResponse,
-  PrintedLedgerQuery,
-} from '@just-ledger/contract';
+import { AccountLedgerQuery, type BalancesResponse, PrintedLedgerQuery } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
+import { JSON_TEXT } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
@@ -26,20 +21,16 @@ export class AccountLedgerController {
   ) {}
 
   @Get('account-ledger')
-  json(
-    @CurrentOrganisation() organisation: Organisation,
-    @Query() query: AccountLedgerQuery,
-  ): Promise<AccountLedgerResponse> {
-    return this.readers.report(ledgerPage, organisation, query);
+  @Header('content-type', JSON_TEXT)
+  json(@CurrentOrganisation() organisation: Organisation, @Query() query: AccountLedgerQuery): Promise<Readable> {
+    return this.readers.wholeReport(ledgerPage, organisation, query);
   }
 
   /** What the lines that are asked for come to. */
   @Get('account-ledger/sums')
-  sums(
-    @CurrentOrganisation() organisation: Organisation,
-    @Query() query: AccountLedgerQuery,
-  ): Promise<LedgerSumsResponse> {
-    return this.readers.report(ledgerTotals, organisation, query);
+  @Header('content-type', JSON_TEXT)
+  sums(@CurrentOrganisation() organisation: Organisation, @Query() query: AccountLedgerQuery): Promise<Readable> {
+    return this.readers.wholeReport(ledgerTotals, organisation, query);
   }
 
   /** How its balance went. */

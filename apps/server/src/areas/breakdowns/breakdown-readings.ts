@@ -4,6 +4,9 @@ import { loadChart } from '../accounts/account-store.js';
 import { breakdownAnswers } from './breakdown-store.js';
 
 /** All breakdowns with their values. */
-export const breakdowns = defineReading('breakdowns', (db: Db, { organisation }: { organisation: number }) =>
-  breakdownAnswers(db, organisation, loadChart(db, organisation)),
+export const breakdowns = defineReading(
+  'breakdowns',
+  (db: Db, { organisation }: { organisation: number }) =>
+    breakdownAnswers(db, organisation, loadChart(db, organisation)),
+  { isOfBooksAlone: true },
 );

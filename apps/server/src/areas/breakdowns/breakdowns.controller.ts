@@ -6,7 +6,21 @@ import {
   ChangeBreakdownValueRequest,
   LookedAtQuery,
 } from '@just-ledger/contract';
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Header,
+  HttpCode,
+  Param,
+  ParseIntPipe,
+  Post,
+  Put,
+  Query,
+} from '@nestjs/common';
+import type { Readable } from 'node:stream';
+import { JSON_TEXT } from '../../platform/files/file-types.js';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
@@ -31,8 +45,9 @@ export class BreakdownsController {
   ) {}
 
   @Get()
-  list(@CurrentOrganisation() organisation: Organisation): Promise<BreakdownResponse[]> {
-    return this.readers.run(breakdowns, { organisation: organisation.id });
+  @Header('content-type', JSON_TEXT)
+  list(@CurrentOrganisation() organisation: Organisation): Promise<Readable> {
+    return this.readers.whole(breakdowns, { organisation: organisation.id });
   }
 
   @Post()
@@ -101,7 +116,9 @@ export class BreakdownsController {
   }
 
   private async one(organisation: Organisation, id: number): Promise<BreakdownResponse> {
-    const found = (await this.list(organisation)).find((breakdown) => breakdown.id === id);
+    const found = (await this.readers.run(breakdowns, { organisation: organisation.id })).find(
+      (breakdown) => breakdown.id === id,
+    );
     if (!found) throw notFound('breakdown');
     return found;
   }

@@ -25,6 +25,7 @@ export const accounts = defineReport(
   'accounts',
   (db: Db, organisation: Organisation, { asAt }: TrialBalanceQuery, today: CivilDate): AccountResponse[] =>
     accountsAt(db, organisation, reportDate(asAt, 'asAt', organisation, today, today)),
+  { isOfBooksAlone: true },
 );
 
 /** The chart of accounts as a file that can be read again. */

@@ -20,6 +20,7 @@ import {
   Put,
   Query,
 } from '@nestjs/common';
+import { JSON_TEXT } from '../../platform/files/file-types.js';
 import { RouteConfig } from '@nestjs/platform-fastify';
 import { CSV_BODY, receiveBody } from '../../platform/files/passing-files.js';
 import type { Readable } from 'node:stream';
@@ -45,7 +46,7 @@ export class ChartController {
 
   /** All accounts with their balances at a date, by default today. */
   @Get('accounts')
-  @Header('content-type', 'application/json; charset=utf-8')
+  @Header('content-type', JSON_TEXT)
   list(@CurrentOrganisation() organisation: Organisation, @Query() query: TrialBalanceQuery): Promise<Readable> {
     return this.readers.wholeReport(accounts, organisation, query);
   }

@@ -10,6 +10,7 @@ import { closingRehearsal } from './closing-rehearsal.js';
 export const fiscalYears = defineReport(
   'fiscalYears',
   (db: Db, organisation: Organisation, _: null, today: CivilDate) => fiscalYearsResponse(db, organisation, today),
+  { isOfBooksAlone: true },
 );
 
 /** The closing entries of a year as they would be. */
@@ -17,4 +18,5 @@ export const rehearsal = defineReport(
   'rehearsal',
   (db: Db, organisation: Organisation, { year, query }: { year: string; query: ClosingQuery }, today: CivilDate) =>
     closingRehearsal(db, organisation, year, today, query),
+  { isOfBooksAlone: true },
 );

@@ -1,9 +1,7 @@
 import {
   ClosingQuery,
-  type ClosingRehearsalResponse,
   ClosingRequest,
   type ClosingResponse,
-  type FiscalYearsResponse,
   LockQuery,
   type PeriodToDoResponse,
   ProfitSharingRequest,
@@ -11,7 +9,9 @@ import {
   ReasonRequest,
   ReopeningQuery,
 } from '@just-ledger/contract';
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
+import type { Readable } from 'node:stream';
+import { JSON_TEXT } from '../../platform/files/file-types.js';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Readers, Writer } from '../../platform/threads/threads.module.js';
@@ -34,8 +34,9 @@ export class ClosingController {
   ) {}
 
   @Get('fiscal-years')
-  years(@CurrentOrganisation() organisation: Organisation): Promise<FiscalYearsResponse> {
-    return this.readers.report(fiscalYears, organisation, null);
+  @Header('content-type', JSON_TEXT)
+  years(@CurrentOrganisation() organisation: Organisation): Promise<Readable> {
+    return this.readers.wholeReport(fiscalYears, organisation, null);
   }
 
   @Post('periods/:period/lock')
@@ -95,12 +96,13 @@ export class ClosingController {
 
   /** The closing entries as they would be. */
   @Get('fiscal-years/:year/closing')
+  @Header('content-type', JSON_TEXT)
   rehearsal(
     @CurrentOrganisation() organisation: Organisation,
     @Param('year') year: string,
     @Query() query: ClosingQuery,
-  ): Promise<ClosingRehearsalResponse> {
-    return this.readers.report(rehearsal, organisation, { year, query });
+  ): Promise<Readable> {
+    return this.readers.wholeReport(rehearsal, organisation, { year, query });
   }
 
   @Post('fiscal-years/:year/closing')

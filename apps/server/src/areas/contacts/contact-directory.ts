@@ -1,4 +1,4 @@
-import type { ContactId } from '@just-ledger/core';
+import { type ContactId, searchWords } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { keptWhile } from '../../platform/database/kept-reading.js';
@@ -18,6 +18,8 @@ export interface ContactDirectory {
   readonly inOrder: () => readonly ListedContact[];
   /** A contact by its number, or by its name in whatever case; for a merged one, the one that stays. */
   readonly named: (text: string) => ContactId | undefined;
+  /** Those with a word in their name that begins in some way, or is a word as a whole; as `searchWords` gives it. */
+  readonly withWord: (word: string, isWhole: boolean) => readonly ContactId[];
   /** A contact and those that were merged into it. */
   readonly family: (id: ContactId) => readonly ContactId[];
   /** Those that were merged, and those into which they were. */
@@ -45,13 +47,31 @@ function read(db: Db, organisation: number): ContactDirectory {
   }
   const numbers = new Map(rows.map(({ id, number, mergedInto }) => [number, mergedInto ?? id]));
   let inOrder: ListedContact[] | undefined;
+  let byWord: Map<string, ContactId[]> | undefined;
   return {
     inOrder: () =>
       (inOrder ??= rows
         .map(({ id, number, name }) => ({ id, number, name }))
         .sort((a, b) => IN_ENGLISH.compare(a.name, b.name) || IN_ENGLISH.compare(a.number, b.number))),
     named: (text) => numbers.get(text.trim()) ?? names.get(text.trim().toLowerCase()),
+    withWord: (word, isWhole) => {
+      byWord ??= byWordOf(rows);
+      if (isWhole) return byWord.get(word) ?? [];
+      return [...new Set([...byWord].flatMap(([other, ids]) => (other.startsWith(word) ? ids : [])))];
+    },
     family: (id) => [id, ...(families.get(id) ?? [])],
     merged: [...families].flatMap(([into, merged]) => [into, ...merged]),
   };
+}
+
+function byWordOf(rows: readonly { readonly id: ContactId; readonly name: string }[]): Map<string, ContactId[]> {
+  const byWord = new Map<string, ContactId[]>();
+  for (const { id, name } of rows) {
+    for (const word of new Set(searchWords(name))) {
+      const ids = byWord.get(word);
+      if (ids) ids.push(id);
+      else byWord.set(word, [id]);
+    }
+  }
+  return byWord;
 }

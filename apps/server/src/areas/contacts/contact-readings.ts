@@ -4,8 +4,10 @@ import { defineReading } from '../../platform/threads/task.js';
 import { contactsOf, contactWithLines } from './contact-store.js';
 
 /** All contacts, in the order of their names. */
-export const contacts = defineReading('contacts', (db: Db, { organisation }: { organisation: number }) =>
-  contactsOf(db, organisation),
+export const contacts = defineReading(
+  'contacts',
+  (db: Db, { organisation }: { organisation: number }) => contactsOf(db, organisation),
+  { isOfBooksAlone: true },
 );
 
 /** One of them, or undefined. */

@@ -20,6 +20,7 @@ import {
   Put,
   Query,
 } from '@nestjs/common';
+import { JSON_TEXT } from '../../platform/files/file-types.js';
 import type { Readable } from 'node:stream';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
@@ -39,7 +40,7 @@ export class ContactsController {
   ) {}
 
   @Get()
-  @Header('content-type', 'application/json; charset=utf-8')
+  @Header('content-type', JSON_TEXT)
   list(@CurrentOrganisation() organisation: Organisation): Promise<Readable> {
     return this.readers.whole(contacts, { organisation: organisation.id });
   }

@@ -34,7 +34,9 @@ export const findInBooks = defineReport(
   'findInBooks',
   (db: Db, books: Organisation, { text }: FindQuery): FindResponse => {
     if (searchWords(text).length === 0) return NOTHING;
-    const { entries, count } = journalPage(db, books, { text, limit: MOST });
+    const { entries, count } = keptUntilCommit(db, `entries found ${books.id} ${text}`, () =>
+      journalPage(db, books, { text, limit: MOST }),
+    );
     return {
       contacts: contactsWith(db, books.id, text),
       entries,

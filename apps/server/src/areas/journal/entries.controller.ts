@@ -4,8 +4,6 @@ import {
   type EntriesImportResponse,
   EntriesQuery,
   PrintedEntriesQuery,
-  type EntriesResponse,
-  type EntriesSumsResponse,
   type EntryEventResponse,
   EntrySetRequest,
   type EntrySetResponse,
@@ -17,6 +15,7 @@ import {
   type UsualAmountsResponse,
 } from '@just-ledger/contract';
 import { Body, Controller, Get, Header, Headers, HttpCode, Param, Post, Query } from '@nestjs/common';
+import { JSON_TEXT } from '../../platform/files/file-types.js';
 import { RouteConfig } from '@nestjs/platform-fastify';
 import { sent } from '../../platform/files/sent.js';
 import { CSV_BODY, receiveBody } from '../../platform/files/passing-files.js';
@@ -49,17 +48,16 @@ export class EntriesController {
   ) {}
 
   @Get('entries')
-  page(@CurrentOrganisation() organisation: Organisation, @Query() query: EntriesQuery): Promise<EntriesResponse> {
-    return this.readers.report(journal, organisation, query);
+  @Header('content-type', JSON_TEXT)
+  page(@CurrentOrganisation() organisation: Organisation, @Query() query: EntriesQuery): Promise<Readable> {
+    return this.readers.wholeReport(journal, organisation, query);
   }
 
   /** How many entries match, and what they come to. */
   @Get('entries/sums')
-  sums(
-    @CurrentOrganisation() organisation: Organisation,
-    @Query() query: EntriesQuery,
-  ): Promise<EntriesSumsResponse> {
-    return this.readers.report(journalTotals, organisation, query);
+  @Header('content-type', JSON_TEXT)
+  sums(@CurrentOrganisation() organisation: Organisation, @Query() query: EntriesQuery): Promise<Readable> {
+    return this.readers.wholeReport(journalTotals, organisation, query);
   }
 
   @Get('entries.csv')

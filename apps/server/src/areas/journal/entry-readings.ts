@@ -12,12 +12,14 @@ import { relatedEntries } from './related-entries.js';
 import { saidSentences } from './said-sentences.js';
 
 /** A page of the journal. */
-export const journal = defineReport('journal', (db: Db, books: Organisation, query: EntriesQuery) =>
-  journalPage(db, books, query),
+export const journal = defineReport(
+  'journal',
+  (db: Db, books: Organisation, query: EntriesQuery) => journalPage(db, books, query),
+  { isOfBooksAlone: true },
 );
 
 /** How many entries of the journal match, and what they come to. */
-export const journalTotals = defineReport('journalTotals', journalSums);
+export const journalTotals = defineReport('journalTotals', journalSums, { isOfBooksAlone: true });
 
 /** The sentences that simple entries were posted with. */
 export const sentences = defineReport('sentences', (db: Db, organisation: Organisation) =>

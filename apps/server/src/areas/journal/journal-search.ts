@@ -15,6 +15,7 @@ import { derivedTo } from '../../platform/derived/derived-to.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
+import { contactDirectory } from '../contacts/contact-directory.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { dayAsked } from '../organisations/report-dates.js';
 import { chainEnd } from '../periods/period-store.js';
@@ -158,18 +159,10 @@ const STEP = 2_000;
 function textTerms(db: Db, organisation: number, text: string): SearchTerm[] {
   const words = searchWords(text);
   if (words.length === 0) return [{ marks: [] }];
-  const contacts = db
-    .select({ id: contact.id, name: contact.name })
-    .from(contact)
-    .where(eq(contact.organisation, organisation))
-    .all()
-    .map(({ id, name }) => ({ id, words: searchWords(name) }));
+  const contacts = contactDirectory(db, organisation);
   return words.map((typed) => {
     const isWhole = typed.length === 1;
-    const named = contacts.filter((contact) =>
-      contact.words.some((word) => (isWhole ? word === typed : word.startsWith(typed))),
-    );
-    const marks = named.map(({ id }) => MARKS.contact(id));
+    const marks = contacts.withWord(typed, isWhole).map(MARKS.contact);
     return isWhole ? { marks: [typed, ...marks] } : { marks, prefixes: [typed] };
   });
 }

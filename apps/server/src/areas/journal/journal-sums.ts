@@ -8,7 +8,8 @@ import { derivedTo } from '../../platform/derived/derived-to.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { countEntries, type EntryCount, wholeMonths } from '../periods/entry-counts.js';
 import { type EntrySum, entrySumOfMonths, entrySums } from './entry-sums.js';
-import { amongPlaces, type Found, foundIn, having, type Span } from './journal-found.js';
+import { weighed } from './entry-weights.js';
+import { amongPlaces, FEW, type Found, foundIn, having, type Span } from './journal-found.js';
 import { type JournalSearch, searchOf } from './journal-search.js';
 
 /** How many entries match, and what their debits come to. */
@@ -113,14 +114,23 @@ function sumOfFound(db: Db, books: Organisation, search: JournalSearch, found: F
   ]);
 }
 
-/** What entries of some places come to within a span. */
+/**
+ * What entries of some places come to within a span.
+ *
+ * @param few so many are looked up one by one; more are added up from what is derived
+ */
 export function sumOfPlaces(
   db: Db,
   organisation: number,
   span: Span,
   places: readonly number[],
   having: readonly SQL[] = [],
+  few = FEW,
 ): EntrySum {
+  if (having.length === 0 && places.length > few) {
+    const { sum, rest } = weighed(db, organisation, span, places);
+    return rest.length === 0 ? sum : added([sum, sumOfPlaces(db, organisation, span, rest, having, rest.length)]);
+  }
   const sum = db
     .select({ entries: sql<number>`count(*)`, debit: sql<number>`coalesce(sum(${entry.debit}), 0)` })
     .from(entry)

@@ -8,7 +8,6 @@ import type {
 import {
   type Age,
   agedBalances,
-  type AgedItem,
   AGES,
   type CivilDate,
   type ContactId,
@@ -30,12 +29,16 @@ import { reportDate } from '../organisations/report-dates.js';
 import { agedItemResponse } from './aged-item-response.js';
 import { controlAccounts, type OpenItemsAt } from './open-documents.js';
 import { agedSumsAt, openItemsAt } from './open-items-at.js';
+import { NOTHING_OPEN, openDocumentCounts, type OpenList, openListOf, openListsOf } from './open-lists.js';
 
 /** So many documents are told at a time. */
 const DOCUMENTS = 200;
 
 /** The documents of so many contacts are read at a time. */
 const TOGETHER = 20;
+
+/** So many documents of a contact are read at once; of more, a page is. */
+const FEW = 50;
 
 /** So many contacts are told at a time. */
 const CONTACTS = 500;
@@ -89,10 +92,11 @@ export function openItemsReport(
     next,
   });
   let left = DOCUMENTS;
-  for (const { number, name, items: all } of withItems(db, at, everyone)) {
+  for (const { number, name, list } of withItems(db, at, everyone)) {
     if (left === 0) return answer(`${number}.0`);
     const skipped = number === after?.contact ? after.skipped : 0;
-    const items = all.slice(skipped, skipped + left);
+    const { items: all, read } = list();
+    const items = read(all.slice(skipped, skipped + left));
     left -= items.length;
     contacts.push({
       number,
@@ -105,19 +109,23 @@ export function openItemsReport(
   return answer(null);
 }
 
-/** Contacts with what is open, read for some of them at a time as they are asked for. */
+/** Contacts with what is open of them: of those with little it is read together, of those with much page by page. */
 function* withItems(
   db: Db,
   asked: OpenItemsAt,
   everyone: readonly ListedContact[],
-): Generator<ListedContact & { readonly items: readonly AgedItem[] }> {
+): Generator<ListedContact & { readonly list: () => OpenList }> {
   for (let first = 0; first < everyone.length; first += TOGETHER) {
     const some = everyone.slice(first, first + TOGETHER);
-    const items = openItemsAt(db, { ...asked, contacts: some.map(({ id }) => id) });
-    const aged = new Map(
-      agedBalances(items, asked.asAt).map((agedBalance) => [agedBalance.contact, agedBalance.items]),
-    );
-    for (const listedContact of some) yield { ...listedContact, items: aged.get(listedContact.id) ?? [] };
+    const counts = openDocumentCounts(db, { ...asked, contacts: some.map(({ id }) => id) });
+    const few = some.filter(({ id }) => (counts.get(id) ?? 0) <= FEW).map(({ id }) => id);
+    const lists = openListsOf(db, { ...asked, contacts: few });
+    for (const listedContact of some) {
+      const { id } = listedContact;
+      const list = (): OpenList =>
+        few.includes(id) ? (lists.get(id) ?? NOTHING_OPEN) : openListOf(db, { ...asked, contacts: [id] });
+      yield { ...listedContact, list };
+    }
   }
 }
 

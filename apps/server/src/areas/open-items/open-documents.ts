@@ -31,14 +31,21 @@ export function controlAccounts(db: Db, organisation: number, ledger?: ControlLe
 /** Where more lines than these have come since, every line is read from the entries instead. */
 const MANY = 20_000;
 
+/** By what a document of a contact is known. */
+export interface DocumentKey {
+  readonly account: AccountId;
+  /** Its number, by {@link documentKey}. */
+  readonly key: string;
+}
+
 /** What is derived of documents, as subqueries for one question. */
 export interface DerivedDocuments {
   /** Whether no contact is unnamed. */
   readonly isAllNamed: boolean;
   /** Simple documents of which something is open: account, contact, key, open, due_date. */
-  readonly simple: (whose: 'named' | 'unnamed' | 'all') => SQL;
-  /** The same: open and foreign_open, entry and place of the first line, account, contact, key. */
-  readonly eachSimple: (whose: 'unnamed' | 'all') => SQL;
+  readonly simple: (whose: 'named' | 'unnamed' | 'all', among?: readonly DocumentKey[]) => SQL;
+  /** The same, or those of some accounts and keys: open and foreign_open, entry and place of the first line, account, contact, key. */
+  readonly eachSimple: (whose: 'unnamed' | 'all', among?: readonly DocumentKey[]) => SQL;
   /** Lines of all other documents that can leave something open: entry and place. */
   readonly otherLines: SQL;
   /** Lines that name a document, by its key: entry and place. */
@@ -89,7 +96,7 @@ export function derivedDocuments(db: Db, asked: OpenItemsAt): DerivedDocuments |
   const until = (column: SQL): SQL => sql`(SELECT sum(k.${column}) FROM derived.control_line AS k
     WHERE k.organisation = d.organisation AND k.account = d.account AND k.contact = d.contact AND k.key = d.key
       AND k.date <= ${asked.asAt})`;
-  const simple: DerivedDocuments['simple'] = (whose) => {
+  const simple: DerivedDocuments['simple'] = (whose, among) => {
     const allocated = {
       all: sql`1`,
       named: unnamed.length === 0 ? sql`1` : sql`(d.account, d.contact) NOT IN (${unnamedPairs})`,
@@ -97,7 +104,11 @@ export function derivedDocuments(db: Db, asked: OpenItemsAt): DerivedDocuments |
     }[whose];
     const isUnmerged = mergedIds.length === 0 ? sql`1` : sql`d.contact NOT IN (${merged})`;
     const isUnmoved = since.length === 0 ? sql`1` : sql`(d.account, d.contact, d.key) NOT IN (${sinceKeys})`;
-    const isAsked = sql`d.side = a.side AND ${allocated} AND ${isUnmerged} AND ${isUnmoved}`;
+    const pairs = JSON.stringify(among?.map(({ account, key }) => [account, key]));
+    const isAmong = among
+      ? sql`(d.account, d.key) IN (SELECT value ->> 0, value ->> 1 FROM json_each(${pairs}))`
+      : sql`1`;
+    const isAsked = sql`d.side = a.side AND ${isAmong} AND ${allocated} AND ${isUnmerged} AND ${isUnmoved}`;
     // no more columns than the indexes have
     const untilNow = sql`SELECT d.account, d.contact, d.key, d.amount AS open, d.due_date
         FROM ${accounts} CROSS JOIN ${table} INDEXED BY document_sum_open
@@ -112,10 +123,10 @@ export function derivedDocuments(db: Db, asked: OpenItemsAt): DerivedDocuments |
   return {
     isAllNamed: unnamed.length === 0,
     simple,
-    eachSimple: (whose) => sql`(SELECT s.account, s.contact, s.key, s.open,
+    eachSimple: (whose, among) => sql`(SELECT s.account, s.contact, s.key, s.open,
         CASE WHEN d.last_date <= ${asked.asAt} THEN d.foreign_amount ELSE ${until(sql`foreign_amount`)} END AS foreign_open,
         d.entry, d.place
-      FROM ${simple(whose)} AS s CROSS JOIN ${table} ON d.organisation = ${asked.organisation} AND d.account = s.account
+      FROM ${simple(whose, among)} AS s CROSS JOIN ${table} ON d.organisation = ${asked.organisation} AND d.account = s.account
         AND d.contact = s.contact AND d.key = s.key)`,
     otherLines: sql`(SELECT k.entry AS entry, k.place AS place FROM (
         SELECT d.account, d.contact, d.key FROM ${accounts} CROSS JOIN ${table} INDEXED BY document_sum_rest

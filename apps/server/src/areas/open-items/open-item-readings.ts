@@ -37,10 +37,10 @@ const STATEMENT_COLUMNS = [
 ];
 
 /** Who owes, or is owed, how much for how long. */
-export const agedBalances = defineReport('agedBalances', agedBalancesReport);
+export const agedBalances = defineReport('agedBalances', agedBalancesReport, { isOfBooksAlone: true });
 
 /** A page of open documents. */
-export const openItems = defineReport('openItems', openItemsReport);
+export const openItems = defineReport('openItems', openItemsReport, { isOfBooksAlone: true });
 
 /** A page of what passed between the organisation and a contact in a span, and what is open at its end. */
 export const statementOfAccount = defineReport(
@@ -51,6 +51,7 @@ export const statementOfAccount = defineReport(
     query: StatementOfAccountQuery,
     today: CivilDate,
   ): StatementOfAccountResponse => statementOfAccountReport(db, organisation, query, today, query.limit ?? 500),
+  { isOfBooksAlone: true },
 );
 
 /** Aged balances as a file. */

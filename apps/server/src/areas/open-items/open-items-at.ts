@@ -17,18 +17,15 @@ import type { Db } from '../../platform/database/connection.js';
 import { keptWhile } from '../../platform/database/kept-reading.js';
 import { booksVersion } from '../ledger/books-version.js';
 import { controlLines, controlLinesAmong, linesIn, type PostedControlLine } from './control-lines.js';
-import { type DerivedDocuments, derivedDocuments, type OpenItemsAt } from './open-documents.js';
+import { type DerivedDocuments, derivedDocuments, type DocumentKey, type OpenItemsAt } from './open-documents.js';
 
 /** What is open of the documents of contacts, as at a day. */
 export function openItemsAt(db: Db, asked: OpenItemsAt): OpenItem[] {
   const documents = derivedDocuments(db, asked);
   if (!documents) return openItems(controlLines(db, asked));
-  const later = laterEntries(db, asked, documents);
-  const simple = remainders(db, asked, documents, 'all').map((line) => ({
-    ...line,
-    laterEntries: later.get(line.at.join(' ')),
-  }));
-  return openItems(inOrder([...simple, ...controlLinesAmong(db, asked, documents.otherLines)]));
+  return openItems(
+    inOrder([...wholeRemainders(db, asked, documents), ...controlLinesAmong(db, asked, documents.otherLines)]),
+  );
 }
 
 /** The lines that name a document of a contact, in the order of their dates. */
@@ -126,17 +123,32 @@ function sumsInDatabase(db: Db, asked: OpenItemsAt, { simple }: DerivedDocuments
     .flatMap(({ contact, ...sums }) => ages.map(({ age }) => ({ contact, age, open: sums[age] })));
 }
 
+/** Simple documents, each as one line of what is left of it that knows the entries of its further lines. */
+export function wholeRemainders(
+  db: Db,
+  asked: OpenItemsAt,
+  documents: DerivedDocuments,
+  among?: readonly DocumentKey[],
+): PostedControlLine[] {
+  const later = laterEntries(db, asked, documents, among);
+  return remainders(db, asked, documents, 'all', among).map((line) => ({
+    ...line,
+    laterEntries: later.get(line.at.join(' ')),
+  }));
+}
+
 /** Simple documents, each as one line of what is left of it. */
 function remainders(
   db: Db,
   asked: OpenItemsAt,
   { eachSimple }: DerivedDocuments,
   whose: 'unnamed' | 'all',
+  among?: readonly DocumentKey[],
 ): PostedControlLine[] {
   return linesIn(
     db,
     asked.organisation,
-    sql`${eachSimple(whose)} AS s CROSS JOIN line AS l
+    sql`${eachSimple(whose, among)} AS s CROSS JOIN line AS l
       ON l.organisation = ${asked.organisation} AND l.entry = s.entry AND l.place = s.place`,
     sql`1`,
     { amount: sql`s.open`, foreignAmount: sql`s.foreign_open` },
@@ -144,10 +156,15 @@ function remainders(
 }
 
 /** The entries of the further lines of simple documents, by entry and place of the first. */
-function laterEntries(db: Db, asked: OpenItemsAt, { eachSimple }: DerivedDocuments): ReadonlyMap<string, string[]> {
+function laterEntries(
+  db: Db,
+  asked: OpenItemsAt,
+  { eachSimple }: DerivedDocuments,
+  among?: readonly DocumentKey[],
+): ReadonlyMap<string, string[]> {
   const found = db.all<{ first: string; year: string; number: number }>(sql`
     SELECT s.entry || ' ' || s.place AS first, e.year AS year, e.number AS number
-    FROM ${eachSimple('all')} AS s CROSS JOIN derived.control_line AS k ON k.organisation = ${asked.organisation}
+    FROM ${eachSimple('all', among)} AS s CROSS JOIN derived.control_line AS k ON k.organisation = ${asked.organisation}
       AND k.account = s.account AND k.contact = s.contact AND k.key = s.key AND k.date <= ${asked.asAt}
       AND (k.entry, k.place) <> (s.entry, s.place)
       JOIN entry AS e ON e.organisation = ${asked.organisation} AND e.place = k.entry

@@ -1,15 +1,12 @@
 import type { Readable } from 'node:stream';
 import {
   AgedBalancesQuery,
-  type AgedBalancesResponse,
   OpenItemsQuery,
   PrintedAgedBalancesQuery,
-  type OpenItemsResponse,
   StatementOfAccountQuery,
-  type StatementOfAccountResponse,
 } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
-import { PDF, XLSX } from '../../platform/files/file-types.js';
+import { JSON_TEXT, PDF, XLSX } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
@@ -35,11 +32,9 @@ export class OpenItemsController {
   ) {}
 
   @Get('aged-balances')
-  aged(
-    @CurrentOrganisation() organisation: Organisation,
-    @Query() query: AgedBalancesQuery,
-  ): Promise<AgedBalancesResponse> {
-    return this.readers.report(agedBalances, organisation, query);
+  @Header('content-type', JSON_TEXT)
+  aged(@CurrentOrganisation() organisation: Organisation, @Query() query: AgedBalancesQuery): Promise<Readable> {
+    return this.readers.wholeReport(agedBalances, organisation, query);
   }
 
   @Get('aged-balances.csv')
@@ -52,19 +47,18 @@ export class OpenItemsController {
   }
 
   @Get('open-items')
-  items(
-    @CurrentOrganisation() organisation: Organisation,
-    @Query() query: OpenItemsQuery,
-  ): Promise<OpenItemsResponse> {
-    return this.readers.report(openItems, organisation, query);
+  @Header('content-type', JSON_TEXT)
+  items(@CurrentOrganisation() organisation: Organisation, @Query() query: OpenItemsQuery): Promise<Readable> {
+    return this.readers.wholeReport(openItems, organisation, query);
   }
 
   @Get('statement-of-account')
+  @Header('content-type', JSON_TEXT)
   statement(
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: StatementOfAccountQuery,
-  ): Promise<StatementOfAccountResponse> {
-    return this.readers.report(statementOfAccount, organisation, query);
+  ): Promise<Readable> {
+    return this.readers.wholeReport(statementOfAccount, organisation, query);
   }
 
   @Get('statement-of-account.csv')

@@ -1,5 +1,5 @@
 import type { StatementOfAccountQuery, StatementOfAccountResponse } from '@just-ledger/contract';
-import { agedBalances, type CivilDate, type ControlLedger, dayBefore, formatAmount, minor } from '@just-ledger/core';
+import { type CivilDate, type ControlLedger, dayBefore, formatAmount, minor } from '@just-ledger/core';
 import { sql, type SQL } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { contactNamed } from '../contacts/contact-named.js';
@@ -10,7 +10,7 @@ import { agedItemResponse } from './aged-item-response.js';
 import { type ContactBalance, contactBalances } from './contact-sums.js';
 import { controlLinesAmong } from './control-lines.js';
 import { controlAccounts, familiesOf, listed, type OpenItemsAt, places } from './open-documents.js';
-import { openItemsAt } from './open-items-at.js';
+import { openListOf } from './open-lists.js';
 
 /** So many open documents are told under a statement. */
 const ITEMS = 200;
@@ -38,7 +38,7 @@ export function statementOfAccountReport(
   const last = shown.at(-1);
   const before = balanceOn(dayBefore(after?.date ?? from)) + (after ? ofDayUntil(db, asked, after) : 0);
   let balance = before;
-  const [aged] = agedBalances(openItemsAt(db, asked), to);
+  const open = openListOf(db, asked);
   return {
     number: found.number,
     name: found.name,
@@ -67,8 +67,8 @@ export function statementOfAccountReport(
     closing: write(balanceOn(to)),
     owed: write(balanceOn(to, 'receivables')),
     owing: write(-balanceOn(to, 'payables')),
-    items: (aged?.items.slice(0, ITEMS) ?? []).map((item) => agedItemResponse(item, 1, organisation.baseCurrency)),
-    itemCount: aged?.items.length ?? 0,
+    items: open.read(open.items.slice(0, ITEMS)).map((item) => agedItemResponse(item, 1, organisation.baseCurrency)),
+    itemCount: open.items.length,
   };
 }
 

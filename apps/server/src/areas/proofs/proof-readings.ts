@@ -17,6 +17,7 @@ import {
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import type { KeptEnd } from '../../platform/database/ends-beside.js';
+import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { defineReading } from '../../platform/threads/task.js';
 import { loadChart } from '../accounts/account-store.js';
 import { flowsBetween } from '../ledger/flow-store.js';
@@ -32,23 +33,26 @@ import { historyProof } from './history-proof.js';
 import { keptSealsProof } from './kept-seals.js';
 import { type RawSum, rawSumsUntil, rawSumsWithin } from './raw-sums.js';
 
-/** The proofs that are drawn at a date. */
+/** The proofs that are drawn at a date; read anew as soon as anything is committed. */
 export const proofsAt = defineReading(
   'proofsAt',
-  (db: Db, { organisation, asAt }: { organisation: number; asAt: string }): Proof[] => {
-    const record = organisationOf(db, organisation);
-    const date = parseCivilDate(asAt);
-    return [
-      ...proofsOfEntries(db, record, date),
-      cashFlowAndCash(db, record, date),
-      ...takeOnProofs(db, record, date, date),
-    ]
-      .map((proof) => explained(db, record, date, proof))
-      .sort((a, b) => PLACES.indexOf(a.key) - PLACES.indexOf(b.key));
-  },
+  (db: Db, { organisation, asAt }: { organisation: number; asAt: string }): Proof[] =>
+    keptUntilCommit(db, `proofs ${organisation} ${asAt}`, () =>
+      allProofsAt(db, organisationOf(db, organisation), parseCivilDate(asAt)),
+    ),
 );
 
 const PLACES = keysOf(PROOFS);
+
+function allProofsAt(db: Db, organisation: Organisation, date: CivilDate): Proof[] {
+  return [
+    ...proofsOfEntries(db, organisation, date),
+    cashFlowAndCash(db, organisation, date),
+    ...takeOnProofs(db, organisation, date, date),
+  ]
+    .map((proof) => explained(db, organisation, date, proof))
+    .sort((a, b) => PLACES.indexOf(a.key) - PLACES.indexOf(b.key));
+}
 
 /** The proofs at a date that rest on entries alone: nothing but an entry can move them. */
 export function proofsOfEntries(db: Db, organisation: Organisation, date: CivilDate): Proof[] {

@@ -4,7 +4,9 @@ import {
   ArrangementRequest,
   type ArrangementResponse,
 } from '@just-ledger/contract';
-import { Body, Controller, Get, HttpCode, Post, Put, Query } from '@nestjs/common';
+import { Body, Controller, Get, Header, HttpCode, Post, Put, Query } from '@nestjs/common';
+import type { Readable } from 'node:stream';
+import { JSON_TEXT } from '../../platform/files/file-types.js';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Readers, Writer } from '../../platform/threads/threads.module.js';
@@ -21,8 +23,9 @@ export class ArrangementController {
   ) {}
 
   @Get()
-  arrangement(@CurrentOrganisation() organisation: Organisation): Promise<ArrangementResponse> {
-    return this.readers.report(arrangement, organisation, undefined);
+  @Header('content-type', JSON_TEXT)
+  arrangement(@CurrentOrganisation() organisation: Organisation): Promise<Readable> {
+    return this.readers.wholeReport(arrangement, organisation, undefined);
   }
 
   @Put()
@@ -32,7 +35,7 @@ export class ArrangementController {
     @Body() request: ArrangementRequest,
   ): Promise<ArrangementResponse> {
     await this.writer.run(arrangeStatements, { organisation: organisation.id, person: person.id, request });
-    return this.arrangement(organisation);
+    return this.readers.report(arrangement, organisation, undefined);
   }
 
   /** The statements as an arrangement would draw them. */

@@ -1,7 +1,7 @@
 import type { Readable } from 'node:stream';
-import { ChartsQuery, type ChartsResponse, PrintedChartsQuery } from '@just-ledger/contract';
+import { ChartsQuery, PrintedChartsQuery } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
-import { PDF } from '../../platform/files/file-types.js';
+import { JSON_TEXT, PDF } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Printer, Reader, Readers } from '../../platform/threads/threads.module.js';
@@ -19,8 +19,9 @@ export class ChartsController {
   ) {}
 
   @Get('charts')
-  charts(@CurrentOrganisation() organisation: Organisation, @Query() query: ChartsQuery): Promise<ChartsResponse> {
-    return this.readers.report(charts, organisation, query);
+  @Header('content-type', JSON_TEXT)
+  charts(@CurrentOrganisation() organisation: Organisation, @Query() query: ChartsQuery): Promise<Readable> {
+    return this.readers.wholeReport(charts, organisation, query);
   }
 
   @Get('charts.pdf')

@@ -3,10 +3,23 @@ import {
   LookedAtQuery,
   NoteRequest,
   NotesQuery,
-  type NotesResponse,
   TakeNotesRequest,
 } from '@just-ledger/contract';
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Query } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Header,
+  HttpCode,
+  Param,
+  ParseIntPipe,
+  Post,
+  Put,
+  Query,
+} from '@nestjs/common';
+import type { Readable } from 'node:stream';
+import { JSON_TEXT } from '../../platform/files/file-types.js';
 import { CurrentOrganisation, CurrentPerson } from '../../platform/sessions/session-guard.js';
 import type { Person } from '../../platform/sessions/session-store.js';
 import { Readers, Writer } from '../../platform/threads/threads.module.js';
@@ -23,8 +36,9 @@ export class NotesController {
   ) {}
 
   @Get()
-  notes(@CurrentOrganisation() organisation: Organisation, @Query() query: NotesQuery): Promise<NotesResponse> {
-    return this.readers.report(notes, organisation, query);
+  @Header('content-type', JSON_TEXT)
+  notes(@CurrentOrganisation() organisation: Organisation, @Query() query: NotesQuery): Promise<Readable> {
+    return this.readers.wholeReport(notes, organisation, query);
   }
 
   @Post()

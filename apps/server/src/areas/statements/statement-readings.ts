@@ -9,25 +9,25 @@ import { figureReport } from './figure-report.js';
 import { balanceSheetReport, equityStatementReport, incomeStatementReport } from './statement-reports.js';
 
 /** The income statement of a span. */
-export const incomeStatement = defineReport('incomeStatement', incomeStatementReport);
+export const incomeStatement = defineReport('incomeStatement', incomeStatementReport, { isOfBooksAlone: true });
 
 /** The statement of changes in equity over a span. */
-export const equityStatement = defineReport('equityStatement', equityStatementReport);
+export const equityStatement = defineReport('equityStatement', equityStatementReport, { isOfBooksAlone: true });
 
 /** The balance sheet at a date. */
-export const balanceSheet = defineReport('balanceSheet', balanceSheetReport);
+export const balanceSheet = defineReport('balanceSheet', balanceSheetReport, { isOfBooksAlone: true });
 
 /** The cash-flow statement of a span. */
-export const cashFlowStatement = defineReport('cashFlowStatement', cashFlowReport);
+export const cashFlowStatement = defineReport('cashFlowStatement', cashFlowReport, { isOfBooksAlone: true });
 
 /** The charts of some days. */
-export const charts = defineReport('charts', chartsReport);
+export const charts = defineReport('charts', chartsReport, { isOfBooksAlone: true });
 
 /** The notes to the statements of some days. */
-export const notes = defineReport('notes', notesReport);
+export const notes = defineReport('notes', notesReport, { isOfBooksAlone: true });
 
 /** How the statements are arranged. */
-export const arrangement = defineReport('arrangement', arrangementReport);
+export const arrangement = defineReport('arrangement', arrangementReport, { isOfBooksAlone: true });
 
 /** The statements as an arrangement would draw them. */
 export const arrangedStatements = defineReport('arrangedStatements', arrangedStatementsReport);
@@ -36,7 +36,7 @@ export const arrangedStatements = defineReport('arrangedStatements', arrangedSta
 export const accountChange = defineReport('accountChange', accountChangeReport);
 
 /** What a figure of a statement is made of. */
-export const figure = defineReport('figure', figureReport);
+export const figure = defineReport('figure', figureReport, { isOfBooksAlone: true });
 
 /** The lines of an account that a figure is made of. */
-export const figureLines = defineReport('figureLines', figureLinesReport);
+export const figureLines = defineReport('figureLines', figureLinesReport, { isOfBooksAlone: true });

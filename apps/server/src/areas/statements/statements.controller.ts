@@ -3,20 +3,14 @@ import {
   AccountChangeQuery,
   type AccountChangeResponse,
   BalanceSheetQuery,
-  type BalanceSheetResponse,
-  type CashFlowResponse,
-  type EquityStatementResponse,
   FigureLinesQuery,
-  type FigureLinesResponse,
   FigureQuery,
-  type FigureResponse,
   IncomeStatementQuery,
-  type IncomeStatementResponse,
   PrintedStatementsQuery,
   SpanQuery,
 } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
-import { CSV, PDF, XLSX } from '../../platform/files/file-types.js';
+import { CSV, JSON_TEXT, PDF, XLSX } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Printer, Reader, Readers } from '../../platform/threads/threads.module.js';
@@ -44,11 +38,12 @@ export class StatementsController {
   ) {}
 
   @Get('income-statement')
+  @Header('content-type', JSON_TEXT)
   incomeStatement(
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: IncomeStatementQuery,
-  ): Promise<IncomeStatementResponse> {
-    return this.readers.report(incomeStatement, organisation, query);
+  ): Promise<Readable> {
+    return this.readers.wholeReport(incomeStatement, organisation, query);
   }
 
   @Get('income-statement.csv')
@@ -57,15 +52,13 @@ export class StatementsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: IncomeStatementQuery,
   ): Promise<string> {
-    return statementCsv(await this.incomeStatement(organisation, query));
+    return statementCsv(await this.readers.report(incomeStatement, organisation, query));
   }
 
   @Get('equity-statement')
-  equityStatement(
-    @CurrentOrganisation() organisation: Organisation,
-    @Query() query: SpanQuery,
-  ): Promise<EquityStatementResponse> {
-    return this.readers.report(equityStatement, organisation, query);
+  @Header('content-type', JSON_TEXT)
+  equityStatement(@CurrentOrganisation() organisation: Organisation, @Query() query: SpanQuery): Promise<Readable> {
+    return this.readers.wholeReport(equityStatement, organisation, query);
   }
 
   @Get('equity-statement.csv')
@@ -74,15 +67,16 @@ export class StatementsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: SpanQuery,
   ): Promise<string> {
-    return equityCsv(await this.equityStatement(organisation, query));
+    return equityCsv(await this.readers.report(equityStatement, organisation, query));
   }
 
   @Get('balance-sheet')
+  @Header('content-type', JSON_TEXT)
   balanceSheet(
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: BalanceSheetQuery,
-  ): Promise<BalanceSheetResponse> {
-    return this.readers.report(balanceSheet, organisation, query);
+  ): Promise<Readable> {
+    return this.readers.wholeReport(balanceSheet, organisation, query);
   }
 
   @Get('balance-sheet.csv')
@@ -91,7 +85,7 @@ export class StatementsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: BalanceSheetQuery,
   ): Promise<string> {
-    return statementCsv(await this.balanceSheet(organisation, query));
+    return statementCsv(await this.readers.report(balanceSheet, organisation, query));
   }
 
   /** Several as one document. */
@@ -201,25 +195,25 @@ export class StatementsController {
 
   /** Where a figure comes from. */
   @Get('figure')
-  figure(@CurrentOrganisation() organisation: Organisation, @Query() query: FigureQuery): Promise<FigureResponse> {
-    return this.readers.report(figure, organisation, query);
+  @Header('content-type', JSON_TEXT)
+  figure(@CurrentOrganisation() organisation: Organisation, @Query() query: FigureQuery): Promise<Readable> {
+    return this.readers.wholeReport(figure, organisation, query);
   }
 
   /** The lines of an account that a figure is made of. */
   @Get('figure-lines')
+  @Header('content-type', JSON_TEXT)
   figureLines(
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: FigureLinesQuery,
-  ): Promise<FigureLinesResponse> {
-    return this.readers.report(figureLines, organisation, query);
+  ): Promise<Readable> {
+    return this.readers.wholeReport(figureLines, organisation, query);
   }
 
   @Get('cash-flow-statement')
-  cashFlowStatement(
-    @CurrentOrganisation() organisation: Organisation,
-    @Query() query: SpanQuery,
-  ): Promise<CashFlowResponse> {
-    return this.readers.report(cashFlowStatement, organisation, query);
+  @Header('content-type', JSON_TEXT)
+  cashFlowStatement(@CurrentOrganisation() organisation: Organisation, @Query() query: SpanQuery): Promise<Readable> {
+    return this.readers.wholeReport(cashFlowStatement, organisation, query);
   }
 
   @Get('cash-flow-statement.csv')
@@ -228,6 +222,6 @@ export class StatementsController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: SpanQuery,
   ): Promise<string> {
-    return statementCsv(await this.cashFlowStatement(organisation, query));
+    return statementCsv(await this.readers.report(cashFlowStatement, organisation, query));
   }
 }

@@ -23,6 +23,7 @@ import {
   Query,
   Res,
 } from '@nestjs/common';
+import { JSON_TEXT } from '../../platform/files/file-types.js';
 import type { FastifyReply } from 'fastify';
 import type { Readable } from 'node:stream';
 import { notFound } from '../../platform/problems/refusal.js';
@@ -80,7 +81,7 @@ export class TakeOnController {
   }
 
   @Get('trays/:tray')
-  @Header('content-type', 'application/json; charset=utf-8')
+  @Header('content-type', JSON_TEXT)
   async tray(@CurrentOrganisation() { id }: Organisation, @Param('tray') tray: string): Promise<Readable> {
     if (!isTrayKey(tray)) throw notFound('tray');
     return this.readers.whole(trayAt, { organisation: id, today: todayOf(this.reader, id), tray });

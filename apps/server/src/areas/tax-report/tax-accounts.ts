@@ -51,8 +51,8 @@ export function taxAccount(
   const settling = JSON.stringify(settlements.map(({ place }) => place));
   const { organisation } = view;
   const isSettling = sql`(l.entry IN (SELECT value FROM json_each(${settling})) OR l.entry IN (
-    SELECT r.place FROM entry AS r JOIN json_each(${settling}) AS s ON r.reverses = s.value
-    WHERE r.organisation = ${organisation} AND r.reverses IS NOT NULL))`;
+    SELECT r.place FROM json_each(${settling}) AS s CROSS JOIN entry AS r INDEXED BY entry_reverses
+      ON r.organisation = ${organisation} AND r.reverses = s.value))`;
   const what = sql`CASE WHEN l.tax_code IS NOT NULL AND l.tax_side IS NOT NULL THEN 'tax'
     WHEN ${isSettling} THEN 'settled' ELSE 'other' END`;
   const moved = new Map(

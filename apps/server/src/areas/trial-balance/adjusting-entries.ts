@@ -34,7 +34,7 @@ export function adjustmentsBefore(
   const rows = db.all<{ account: AccountId; amount: number }>(sql`
     WITH RECURSIVE adjustment AS (${adjustingEntries(organisation, view, { start, asAt })})
     SELECT l.account AS account, sum(l.amount) AS amount
-    FROM adjustment AS e JOIN line AS l ON l.organisation = ${organisation.id} AND l.entry = e.place
+    FROM adjustment AS e CROSS JOIN line AS l ON l.organisation = ${organisation.id} AND l.entry = e.place
     WHERE e."of" < ${before} AND e.date >= ${start} ${within(combinations)}
     GROUP BY l.account`);
   return rows.map((row) => ({ account: row.account, stage: 'adjusting', amount: minor(row.amount) }));
@@ -113,7 +113,8 @@ function within(combinations: readonly number[] | undefined) {
 
 /**
  * The adjusting entries of the date's fiscal year, by the index of such entries, and whatever of the same stage takes
- * them back, or back again. What was adjusted before the stage began is taken to be of its first day.
+ * them back, or back again, which are looked up one by one: where none is there, all entries would seem as few. What was
+ * adjusted before the stage began is taken to be of its first day.
  */
 function adjustingEntries(organisation: Organisation, view: LedgerView, { start, asAt }: Adjusted) {
   const known = view.knownTo ?? Number.MAX_SAFE_INTEGER;
@@ -124,6 +125,7 @@ function adjustingEntries(organisation: Organisation, view: LedgerView, { start,
       AND place <= ${known}
     UNION ALL
     SELECT r.place, r.year, r.number, r.date, r.explanation, a."of", a.ofPlace
-    FROM adjustment AS a JOIN entry AS r ON r.organisation = ${organisation.id} AND r.reverses = a.place
+    FROM adjustment AS a CROSS JOIN entry AS r INDEXED BY entry_reverses
+      ON r.organisation = ${organisation.id} AND r.reverses = a.place
     WHERE r.stage = 'adjusting' AND r.date <= ${asAt} AND r.place <= ${known}`;
 }

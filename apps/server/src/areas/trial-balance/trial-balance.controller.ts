@@ -6,13 +6,11 @@ import {
   PrintedTrialBalanceQuery,
   PrintedWorksheetQuery,
   TrialBalanceQuery,
-  type TrialBalanceResponse,
   WorksheetQuery,
-  type WorksheetResponse,
 } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
 import { writeCsv } from '../../platform/files/csv.js';
-import { PDF, XLSX } from '../../platform/files/file-types.js';
+import { JSON_TEXT, PDF, XLSX } from '../../platform/files/file-types.js';
 import { sent } from '../../platform/files/sent.js';
 import { CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import type { ReportQuestion } from '../../platform/threads/report.js';
@@ -40,20 +38,16 @@ export class TrialBalanceController {
   ) {}
 
   @Get('trial-balance')
-  json(
-    @CurrentOrganisation() organisation: Organisation,
-    @Query() query: TrialBalanceQuery,
-  ): Promise<TrialBalanceResponse> {
-    return this.readers.report(trialBalance, organisation, query);
+  @Header('content-type', JSON_TEXT)
+  json(@CurrentOrganisation() organisation: Organisation, @Query() query: TrialBalanceQuery): Promise<Readable> {
+    return this.readers.wholeReport(trialBalance, organisation, query);
   }
 
   @Get('trial-balance.csv')
   @Header('content-type', 'text/csv; charset=utf-8')
   async csv(@CurrentOrganisation() organisation: Organisation, @Query() query: TrialBalanceQuery): Promise<string> {
-    return writeCsv(['account', 'name', 'debit', 'credit'], trialBalanceRows(await this.json(organisation, query)), [
-      'debit',
-      'credit',
-    ]);
+    const drawn = await this.readers.report(trialBalance, organisation, query);
+    return writeCsv(['account', 'name', 'debit', 'credit'], trialBalanceRows(drawn), ['debit', 'credit']);
   }
 
   @Get('changes')
@@ -69,11 +63,9 @@ export class TrialBalanceController {
   }
 
   @Get('worksheet')
-  worksheet(
-    @CurrentOrganisation() organisation: Organisation,
-    @Query() query: WorksheetQuery,
-  ): Promise<WorksheetResponse> {
-    return this.readers.report(worksheetAt, organisation, query);
+  @Header('content-type', JSON_TEXT)
+  worksheet(@CurrentOrganisation() organisation: Organisation, @Query() query: WorksheetQuery): Promise<Readable> {
+    return this.readers.wholeReport(worksheetAt, organisation, query);
   }
 
   @Get('worksheet.csv')
@@ -82,7 +74,7 @@ export class TrialBalanceController {
     @CurrentOrganisation() organisation: Organisation,
     @Query() query: WorksheetQuery,
   ): Promise<string> {
-    const sheet = await this.worksheet(organisation, query);
+    const sheet = await this.readers.report(worksheetAt, organisation, query);
     const heads = worksheetHeads(sheet);
     return writeCsv(heads, worksheetRows(sheet), heads.slice(2));
   }

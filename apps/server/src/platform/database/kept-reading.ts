@@ -34,6 +34,31 @@ export function keptUntilCommit<T>(db: Db, key: string, read: () => T): T {
   return reading;
 }
 
+/** So many bytes of answers are kept of a connection at most; then all are forgotten. */
+const MOST_BYTES = 32 * 2 ** 20;
+
+const answers = new WeakMap<
+  Db,
+  { readonly version: unknown; readonly byKey: Map<string, Uint8Array>; bytes: number }
+>();
+
+/** An answer in bytes, kept as a reading is until anything is committed. */
+export function keptAnswer(db: Db, key: string, write: () => Uint8Array): Uint8Array {
+  if (!db.$client.readonly) return write();
+  const version = dataVersion(db).get();
+  let known = answers.get(db);
+  if (!known || known.version !== version || known.bytes > MOST_BYTES) {
+    known = { version, byKey: new Map(), bytes: 0 };
+    answers.set(db, known);
+  }
+  const kept = known.byKey.get(key);
+  if (kept) return kept;
+  const answer = write();
+  known.byKey.set(key, answer);
+  known.bytes += answer.byteLength;
+  return answer;
+}
+
 const versioned = new WeakMap<Db, Map<string, { readonly version: string; readonly reading: unknown }>>();
 
 /**

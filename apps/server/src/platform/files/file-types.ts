@@ -4,3 +4,6 @@ export const [CSV, PDF, XLSX] = [
   'application/pdf',
   'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
 ] as const;
+
+/** The media type of answers that a thread has written. */
+export const JSON_TEXT = 'application/json; charset=utf-8';

@@ -62,12 +62,17 @@ function isTask(exported: unknown): exported is AnyTask {
   return typeof exported === 'function' && 'taskName' in exported;
 }
 
-/** In a worker thread: does tasks until the thread ends; what they promise is waited for. */
-export function serveTasks(work: (taskName: string, args: unknown) => unknown): void {
+/**
+ * In a worker thread: does tasks until the thread ends; what they promise is waited for.
+ *
+ * @param work what is wanted as JSON it may hand over as bytes that are nobody else's
+ */
+export function serveTasks(work: (taskName: string, args: unknown, asJson: boolean) => unknown): void {
   parentPort?.on('message', ({ id, taskName, args, asJson }: Question) => {
-    const done = (value: unknown): void => handOver(id, asJson ? jsonBytes(value) : value);
+    const done = (value: unknown): void =>
+      handOver(id, asJson && !(value instanceof Uint8Array) ? jsonBytes(value) : value);
     try {
-      const value = taskName === ARE_YOU_THERE ? true : work(taskName, args);
+      const value = taskName === ARE_YOU_THERE ? true : work(taskName, args, asJson ?? false);
       if (value instanceof Promise) {
         value.then(done, (error: unknown) => parentPort?.postMessage(failureOf(id, error)));
       } else done(value);
@@ -92,7 +97,7 @@ export function serveTogether(serve: (waiting: Question[], answer: (answer: Answ
 }
 
 /** A result as it goes over the wire, in bytes of its own. */
-function jsonBytes(value: unknown): Uint8Array {
+export function jsonBytes(value: unknown): Uint8Array {
   return new TextEncoder().encode(JSON.stringify(value));
 }
 

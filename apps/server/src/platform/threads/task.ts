@@ -28,7 +28,12 @@ export interface Reading<Args, Result> extends Task<Db, Args, Result> {
   readonly isOfEntriesAlone?: boolean;
   /** Whether it reads nothing of the books themselves: it may wait for something, as what reads them at one moment may not. */
   readonly isBesideBooks?: boolean;
+  /** Whether it reads nothing but the books: what it says holds until something is committed to them. */
+  readonly isOfBooksAlone?: boolean;
 }
+
+/** What a reading says of itself beside its name. */
+export type ReadingTraits = Pick<Reading<never, never>, 'isOfEntriesAlone' | 'isBesideBooks' | 'isOfBooksAlone'>;
 
 /** Work on files, by a thread that may look things up in the books. */
 export type FileTask<Args, Result> = Task<Db, Args, Result>;
@@ -51,9 +56,9 @@ export function defineCommand<Args, Result>(
 export function defineReading<Args, Result>(
   taskName: string,
   work: (db: Db, args: Args) => Result,
-  more: Pick<Reading<Args, Result>, 'isOfEntriesAlone' | 'isBesideBooks'> = {},
+  traits: ReadingTraits = {},
 ): Reading<Args, Result> {
-  return Object.assign((db: Db, args: Args) => work(db, args), { taskName, ...more });
+  return Object.assign((db: Db, args: Args) => work(db, args), { taskName, ...traits });
 }
 
 /** Defines a task on files. */
