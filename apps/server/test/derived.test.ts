@@ -18,6 +18,7 @@ import { rawSumsUntil, rawSumsWithin } from '../src/areas/proofs/raw-sums.js';
 import { derivations } from '../src/composition/derivations.js';
 import { booksFile, type Db, openForReading } from '../src/platform/database/connection.js';
 import { attachDerived, noteBooksLeft, openDerived, prepareDerived } from '../src/platform/derived/derived-file.js';
+import type { Derivation } from '../src/platform/derived/derivation.js';
 import { Deriving } from '../src/platform/derived/deriving.js';
 import { beginEpoch, nextEpoch } from '../src/platform/derived/epoch.js';
 import { busyBooks, copyOfBooks, deriveUpTo } from './busy-books.js';
@@ -111,6 +112,31 @@ describe('what is derived', () => {
       );
     }
     for (const database of [db.$client, plain.$client, derived]) database.close();
+    rmSync(copy, { recursive: true });
+  });
+
+  test('is put in order once very many entries were added', () => {
+    const copy = copyOfBooks(folder);
+    const end = (db: Db): number => db.$client.prepare<[], number>('SELECT max(place) FROM entry').pluck().get() ?? 0;
+    const unsettled = derivations.map(({ settle: _, ...derivation }) => derivation);
+    const pieces = (large: number, those: readonly Derivation[] = derivations): number => {
+      beginEpoch(prepareDerived(copy, derivations));
+      const derived = openDerived(copy);
+      const books = openForReading(copy);
+      const deriving = new Deriving(books, derived, those, large);
+      while (deriving.turn());
+      const places = derived.prepare<[], number>("SELECT place FROM derived_to WHERE name = 'journal-index'").pluck();
+      expect(places.all()).toEqual([end(books)]);
+      const count = derived
+        .prepare<[], number>('SELECT count(DISTINCT segid) FROM journal_index_1_idx')
+        .pluck()
+        .get();
+      for (const database of [books.$client, derived]) database.close();
+      for (const name of readdirSync(copy)) if (name.startsWith('derived')) rmSync(join(copy, name));
+      return count ?? 0;
+    };
+    expect(pieces(100)).toBe(1);
+    expect(pieces(100, unsettled)).toBeGreaterThan(1);
     rmSync(copy, { recursive: true });
   });
 

@@ -54,7 +54,7 @@ export function indexTable(organisation: number): string {
  */
 export const journalIndex: Derivation = {
   name: 'journal-index',
-  version: 3,
+  version: 4,
   tables: {},
   forget: (derived, organisation) => derived.exec(`DROP TABLE IF EXISTS ${indexTable(organisation)}`),
   extend: (books, derived, { organisation, after, upTo }) => {
@@ -62,6 +62,11 @@ export const journalIndex: Derivation = {
     for (const entry of searchableEntries(books, organisation, after, upTo)) {
       insert.run(entry.place, [...marksOf(entry)].join(' '));
     }
+  },
+  // what was added bit by bit is looked for bit by bit: in one piece a thousand alternatives are found in a third of the time
+  settle: (derived, organisation) => {
+    const table = indexTable(organisation);
+    derived.exec(`INSERT INTO ${table} (${table}) VALUES ('optimize')`);
   },
 };
 

@@ -31,6 +31,8 @@ export interface Derivation extends KeptBeside {
   readonly forget?: (derived: DerivedFile, organisation: number) => void;
   /** Adds the entries after one place of the chain up to another. */
   readonly extend: (books: Db, derived: DerivedFile, span: DerivedSpan) => void;
+  /** Puts in order what is kept of an organisation, once very many entries have been added. */
+  readonly settle?: (derived: DerivedFile, organisation: number) => void;
 }
 
 /** The entries of an organisation after one place of the chain, up to another. */

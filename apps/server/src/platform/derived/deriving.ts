@@ -21,11 +21,15 @@ export class Deriving {
   private readonly note;
   private readonly sealAt;
   private readonly ends;
+  /** What very many entries have been added to, and was not put in order since. */
+  private readonly unsettled = new Set<string>();
 
+  /** @param large so many entries are very many */
   constructor(
     private readonly books: Db,
     private readonly derived: DerivedFile,
     private readonly derivations: readonly Derivation[],
+    private readonly large = LARGE_BATCH,
   ) {
     this.derivedTo = derived.prepare<[string, number], DerivedTo>(
       'SELECT place, seal, epoch FROM derived_to WHERE name = ? AND organisation = ?',
@@ -52,8 +56,11 @@ export class Deriving {
       for (const derivation of this.derivations) {
         const after = this.goOnAfter(derivation, organisation, epoch);
         if (after >= (end ?? 0)) continue;
-        const batch = end - after > LARGE_BATCH ? LARGE_BATCH : BATCH;
-        this.extend(derivation, organisation, after, Math.min(end, after + batch), epoch);
+        const isLarge = end - after > this.large;
+        const upTo = Math.min(end, after + (isLarge ? this.large : BATCH));
+        this.extend(derivation, organisation, after, upTo, epoch);
+        if (isLarge) this.unsettled.add(`${derivation.name} ${organisation}`);
+        else if (upTo === end) this.settle(derivation, organisation);
         return true;
       }
     }
@@ -81,6 +88,11 @@ export class Deriving {
       this.derived.prepare('DELETE FROM derived_to WHERE name = ? AND organisation = ?').run(name, organisation);
     })();
     return 0;
+  }
+
+  private settle({ name, settle }: Derivation, organisation: number): void {
+    if (!this.unsettled.delete(`${name} ${organisation}`)) return;
+    this.derived.transaction(() => settle?.(this.derived, organisation))();
   }
 
   private extend(derivation: Derivation, organisation: number, after: number, upTo: number, epoch: number): void {
