@@ -1,7 +1,6 @@
 import type { AccountLedgerQuery, LedgerSumsResponse } from '@just-ledger/contract';
 import { type CivilDate, formatAmount, minor } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
-import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { csvBytes } from '../../platform/files/csv.js';
 import { defineReport } from '../../platform/threads/report.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -16,11 +15,7 @@ export const ledgerPage = defineReport('ledgerPage', ledgerPageOf, { isOfBooksAl
 export const ledgerTotals = defineReport(
   'ledgerTotals',
   (db: Db, books: Organisation, query: AccountLedgerQuery, today: CivilDate): LedgerSumsResponse => {
-    const { lines, debit, credit } = keptUntilCommit(
-      db,
-      `ledger added up ${books.id} ${today} ${JSON.stringify(query)}`,
-      () => ledgerSums(db, books, query, today),
-    );
+    const { lines, debit, credit } = ledgerSums(db, books, query, today);
     const write = (amount: number): string => formatAmount(minor(amount), books.baseCurrency);
     return { lines, debit: write(debit), credit: write(credit) };
   },

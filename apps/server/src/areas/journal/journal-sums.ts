@@ -2,7 +2,6 @@ import type { EntriesQuery, EntriesSumsResponse } from '@just-ledger/contract';
 import { addDays, dayBefore, formatAmount, minor } from '@just-ledger/core';
 import { and, type SQL, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { entry } from '../../platform/database/schema.js';
 import { derivedTo } from '../../platform/derived/derived-to.js';
 import type { Organisation } from '../organisations/organisation-store.js';
@@ -14,14 +13,9 @@ import { type JournalSearch, searchOf } from './journal-search.js';
 
 /** How many entries match, and what their debits come to. */
 export function journalSums(db: Db, books: Organisation, query: EntriesQuery): EntriesSumsResponse {
-  return keptUntilCommit(db, `entries added up ${books.id} ${JSON.stringify(query)}`, () => {
-    const search = searchOf(db, books, query);
-    const found = foundIn(db, books.id, search);
-    return sumsOf(
-      books,
-      found ? sumOfFound(db, books, search, found) : added(countsOf(db, books, search, -1).counts),
-    );
-  });
+  const search = searchOf(db, books, query);
+  const found = foundIn(db, books.id, search);
+  return sumsOf(books, found ? sumOfFound(db, books, search, found) : added(countsOf(db, books, search, -1).counts));
 }
 
 /** Sums as they go over the wire. */
