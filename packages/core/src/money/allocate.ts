@@ -16,6 +16,7 @@ export function allocate(amount: Minor, weights: readonly (string | number)[]): 
   if (exact.some((weight) => weight.isNegative() && !weight.isZero())) throw new RangeError('a weight is negative');
   const whole = exact.reduce((sum, weight) => sum.plus(weight), new Exact(0));
   if (whole.isZero()) throw new RangeError('no weight is above zero');
+  if (exact.length === 1) return [amount];
 
   const sign = amount < 0 ? -1 : 1;
   const shares = exact.map((weight) => new Exact(Math.abs(amount)).times(weight).dividedBy(whole));

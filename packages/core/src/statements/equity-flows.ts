@@ -4,7 +4,7 @@ import { isTemporary, type Account } from '../accounts/account.js';
 import type { ClosingRules } from '../periods/closing-rules.js';
 import { shareResult, type Sharer } from '../periods/closing-targets.js';
 import type { LedgerFlow } from '../ledger/ledger-flow.js';
-import { ZERO, minor, type Minor } from '../money/minor.js';
+import { ZERO, minor, sumOf, type Minor } from '../money/minor.js';
 
 /** A column of the equity statement: an equity account's id, or one of the two that have no account. */
 export type ComponentKey = Account['id'] | 'earlier-results' | 'unassigned-result';
@@ -34,14 +34,30 @@ export function temporaryParts(
   to?: ComponentKey,
   sharers: readonly Sharer[] = rules.resultTo,
 ): TemporaryParts {
-  const parts = {
-    result: new Map<ComponentKey, Minor>(),
-    contributions: new Map<ComponentKey, Minor>(),
-    withdrawals: new Map<ComponentKey, Minor>(),
-  };
-  if (flows.length === 0) return parts;
+  return sharedParts(rules, unsharedParts(chart, rules, flows, to), to, sharers);
+}
+
+/** What temporary accounts bring, before the result that names no fund is shared. */
+export interface UnsharedParts extends TemporaryParts {
+  /** The result that names no fund; minor units, credit positive. */
+  readonly rest: Minor;
+}
+
+/**
+ * What the flows of a span bring before the result is shared: of several spans it adds up, see {@link temporaryParts}.
+ *
+ * @returns none where there are no flows: then there is no result to be shared either
+ */
+export function unsharedParts(
+  chart: Chart,
+  rules: ClosingRules,
+  flows: readonly LedgerFlow[],
+  to?: ComponentKey,
+): UnsharedParts[] {
+  if (flows.length === 0) return [];
+  const parts = noParts();
   const direct = new Map(rules.directTo.map((rule) => [rule.account, rule]));
-  let result = ZERO;
+  let rest = ZERO;
   for (const flow of flows) {
     if (flow.stage === 'closing' || !isTemporary(accountIn(chart, flow.account))) continue;
     const amount = minor(-flow.amount);
@@ -49,11 +65,34 @@ export function temporaryParts(
     const rule = direct.get(flow.account);
     if (rule) addTo(parts[rule.as], target ?? rule.to ?? 'unassigned-result', amount);
     else if (target !== undefined) addTo(parts.result, target, amount);
-    else result = minor(result + amount);
+    else rest = minor(rest + amount);
   }
-  if (rules.resultTo.length === 0) addTo(parts.result, 'unassigned-result', result);
-  else if (to === undefined) for (const [id, share] of shareResult(result, sharers)) addTo(parts.result, id, share);
+  return [{ ...parts, rest }];
+}
+
+/** What several spans bring together: what names no fund is shared as one result, see {@link temporaryParts}. */
+export function sharedParts(
+  rules: ClosingRules,
+  spans: readonly UnsharedParts[],
+  to?: ComponentKey,
+  sharers: readonly Sharer[] = rules.resultTo,
+): TemporaryParts {
+  const parts = noParts();
+  if (spans.length === 0) return parts;
+  for (const span of spans) {
+    for (const part of PARTS) for (const [key, amount] of span[part]) addTo(parts[part], key, amount);
+  }
+  const rest = sumOf(spans.map((span) => span.rest));
+  if (rules.resultTo.length === 0) addTo(parts.result, 'unassigned-result', rest);
+  else if (to === undefined) for (const [id, share] of shareResult(rest, sharers)) addTo(parts.result, id, share);
   return parts;
+}
+
+/** Where what temporary accounts bring can stand. */
+export const PARTS = ['result', 'contributions', 'withdrawals'] as const satisfies (keyof TemporaryParts)[];
+
+function noParts(): Record<(typeof PARTS)[number], Map<ComponentKey, Minor>> {
+  return { result: new Map(), contributions: new Map(), withdrawals: new Map() };
 }
 
 /** Adds an amount to a component. */

@@ -9,7 +9,15 @@ import type { Movement } from '../ledger/movement.js';
 import { ZERO, minor, negated, sumOf, type Minor } from '../money/minor.js';
 import { STATEMENT_WORDS, type OrganisationKind } from '../organisations/kind.js';
 import { type ArrangedPlaces, inArrangedOrder } from './arrangement.js';
-import { EARLIER_RESULTS, addTo, temporaryParts, type ComponentKey } from './equity-flows.js';
+import {
+  EARLIER_RESULTS,
+  PARTS,
+  addTo,
+  sharedParts,
+  temporaryParts,
+  unsharedParts,
+  type ComponentKey,
+} from './equity-flows.js';
 
 /** The flows of one fiscal year that a span touches. */
 export interface YearFlows {
@@ -94,42 +102,36 @@ export function equityStatement(chart: Chart, kind: OrganisationKind, flows: Equ
   for (const [key, amount] of base.equity) sums['opening-equity'].set(key, amount);
   addTo(sums['opening-equity'], EARLIER_RESULTS, base.unclosed);
 
-  const today = closingRules(chart, kind, []);
   const left = new Map(base.temporary);
   flows.years.forEach((year, index) => {
-    const all = year.lead.length === 0 ? year.span : [...year.lead, ...year.span];
-    addTemporary(left, chart, all);
+    const parts = [year.lead, year.span];
     const isLast = index === flows.years.length - 1;
-    const isZero = [...left.values()].every((amount) => amount === 0);
-    const isClosed = isZero && all.some(({ stage }) => stage === 'closing');
-    const rules = year.rules ?? today;
-    const isShared = (isLast && !year.isBroughtForward) || isZero;
-    addYear(sums, chart, rules, year, all, isShared);
-    if (isClosed)
+    const hasClosing = parts.some((part) => part.some(({ stage }) => stage === 'closing'));
+    const isGivenOut = isLast && !year.isBroughtForward;
+    // what is left matters to what comes later, to closing entries, and to a year that nobody has closed
+    const matters = !isGivenOut || hasClosing;
+    if (matters) for (const part of parts) addTemporary(left, chart, part);
+    const isZero = matters && [...left.values()].every((amount) => amount === 0);
+    const rules = year.rules ?? closingRules(chart, kind, []);
+    addYear(sums, chart, rules, year, isGivenOut || isZero);
+    if (isZero && hasClosing)
       addDifferences(
         sums.transfers,
         chart,
         { rules, sharers: year.sharers?.whole },
-        all,
+        parts.flat(),
         index === 0 ? flows.base : [],
       );
   });
   return laidOut(sums, chart, kind);
 }
 
-/** Adds the lead of a year to the opening and its span to the rows. @param all both */
-function addYear(
-  sums: Sums,
-  chart: Chart,
-  rules: ClosingRules,
-  year: YearFlows,
-  all: readonly LedgerFlow[],
-  isShared: boolean,
-): void {
+/** Adds the lead of a year to the opening and its span to the rows. */
+function addYear(sums: Sums, chart: Chart, rules: ClosingRules, year: YearFlows, isShared: boolean): void {
   const counts = (flow: LedgerFlow): boolean => !isShared || flow.stage !== 'closing';
   addLedger(sums['opening-equity'], chart, year.lead, counts);
-  for (const flow of year.span.filter(counts)) {
-    if (!isPermanentEquity(accountIn(chart, flow.account))) continue;
+  for (const flow of year.span) {
+    if (!counts(flow) || !isPermanentEquity(accountIn(chart, flow.account))) continue;
     const row =
       flow.stage === 'opening'
         ? 'opening-equity'
@@ -139,10 +141,12 @@ function addYear(
     addTo(sums[row], flow.account, minor(-flow.amount));
   }
   const to = isShared ? undefined : EARLIER_RESULTS;
-  const lead = temporaryParts(chart, rules, year.lead, to, year.sharers?.lead);
-  const whole = temporaryParts(chart, rules, all, to, year.sharers?.whole);
+  const before = unsharedParts(chart, rules, year.lead, to);
+  const within = unsharedParts(chart, rules, year.span, to);
+  const lead = sharedParts(rules, before, to, year.sharers?.lead);
+  const whole = sharedParts(rules, [...before, ...within], to, year.sharers?.whole);
   const rows = { result: 'net-result', contributions: 'contributions', withdrawals: 'withdrawals' } as const;
-  for (const part of ['result', 'contributions', 'withdrawals'] as const) {
+  for (const part of PARTS) {
     for (const [key, amount] of lead[part]) {
       addTo(sums['opening-equity'], key, amount);
       addTo(sums[rows[part]], key, minor(-amount));
@@ -164,10 +168,8 @@ function addDifferences(
   base: readonly LedgerFlow[],
 ): void {
   addLedger(transfers, chart, year, (flow) => flow.stage === 'closing');
-  const { result, contributions, withdrawals } = temporaryParts(chart, rules, year, undefined, sharers);
-  for (const part of [result, contributions, withdrawals]) {
-    for (const [key, amount] of part) addTo(transfers, key, minor(-amount));
-  }
+  const given = temporaryParts(chart, rules, year, undefined, sharers);
+  for (const part of PARTS) for (const [key, amount] of given[part]) addTo(transfers, key, minor(-amount));
   addTo(transfers, EARLIER_RESULTS, negated(baseIn(chart)(base).unclosed));
 }
 
@@ -212,14 +214,17 @@ function addTemporary(left: Map<AccountId, Minor>, chart: Chart, flows: readonly
   }
 }
 
+/** The accounts that are columns of the statement, in their order. */
+const permanentIn = onceFor((chart: Chart) => chart.accounts.filter(isPermanentEquity));
+
 function laidOut(sums: Sums, chart: Chart, kind: OrganisationKind): EquityStatement {
   for (const key of EQUITY_ROWS.slice(0, -1)) {
     for (const [component, amount] of sums[key]) addTo(sums['closing-equity'], component, amount);
   }
   const shown = (key: ComponentKey): boolean => EQUITY_ROWS.some((row) => (sums[row].get(key) ?? 0) !== 0);
   const components: EquityComponent[] = [
-    ...chart.accounts
-      .filter((account) => isPermanentEquity(account) && shown(account.id))
+    ...permanentIn(chart)
+      .filter(({ id }) => shown(id))
       .map((account) => ({ key: account.id, label: account.name, account })),
     ...(shown(EARLIER_RESULTS) ? [{ key: EARLIER_RESULTS, label: 'Earlier results not yet closed' } as const] : []),
     ...(shown('unassigned-result') ? [{ key: 'unassigned-result', label: 'Result not yet assigned' } as const] : []),
