@@ -7,6 +7,7 @@ import { keptReviews } from '../areas/findings/kept-reviews.js';
 import { entrySums } from '../areas/journal/entry-sums.js';
 import { entryWeights } from '../areas/journal/entry-weights.js';
 import { journalIndex } from '../areas/journal/journal-index.js';
+import { entryHabits } from '../areas/recurring/entry-habits.js';
 import { entryCounts } from '../areas/periods/entry-counts.js';
 import { rawSums } from '../areas/proofs/raw-sums.js';
 import type { Derivation, KeptBeside } from '../platform/derived/derivation.js';
@@ -21,6 +22,7 @@ export const derivations: readonly Derivation[] = [
   documentSums,
   entrySums,
   entryWeights,
+  entryHabits,
   journalIndex,
 ];
 

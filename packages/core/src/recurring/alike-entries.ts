@@ -1,4 +1,5 @@
 import { daysBetween, partsOf, type CivilDate } from '../dates/civil-date.js';
+import { groupsOf } from '../keyed/keyed.js';
 import type { Minor } from '../money/minor.js';
 
 /** An entry as it is compared with others. */
@@ -23,7 +24,7 @@ export interface AlikeEntries {
 }
 
 /** So many are needed before anything is said of them: three make a habit. */
-const FEWEST = 3;
+export const FEWEST_ALIKE = 3;
 
 /** So many days a date may lie before or after the day of the month that it usually falls on. */
 const DAYS_OFF = 4;
@@ -44,12 +45,7 @@ const STEPS = [1, 3, 12] as const;
  * @example alikeEntries(rents, d('2027-04-02')) // → [{entries: [January, February, March], months: 1, isSameAmount: true}]
  */
 export function alikeEntries(entries: readonly PastEntry[], today: CivilDate): AlikeEntries[] {
-  const groups = new Map<string, PastEntry[]>();
-  for (const entry of entries) {
-    const key = `${wordsOf(entry.explanation)} ${[...entry.touches].sort().join(' ')}`;
-    groups.set(key, [...(groups.get(key) ?? []), entry]);
-  }
-  return [...groups.values()]
+  return [...groupsOf(entries, habitOf).values()]
     .flatMap(
       (group) =>
         runOf(
@@ -58,6 +54,35 @@ export function alikeEntries(entries: readonly PastEntry[], today: CivilDate): A
         ) ?? [],
     )
     .sort((a, b) => (lastOf(a) < lastOf(b) ? 1 : -1));
+}
+
+/**
+ * What entries of one schedule have in common: their words without the digits and months among them, and their accounts
+ * with the sides. Entries that differ in it are not alike.
+ *
+ * @example habitOf({ explanation: 'Rent March 2027', touches: ['6100 debit', '1010 credit'] }) // → 'rent 1010 credit 6100 debit'
+ */
+export function habitOf({ explanation, touches }: Pick<PastEntry, 'explanation' | 'touches'>): string {
+  return `${wordsOf(explanation)} ${[...touches].sort().join(' ')}`;
+}
+
+/**
+ * Whether entries of one habit could be told by {@link alikeEntries}, by their days alone: those for which it says no are
+ * never told, so that they need not be looked at further.
+ *
+ * @param days numbers of days, each one more than the day before, in their order
+ * @param today the number of today
+ * @example mayBeAlike([0, 31, 59], 62) // → true
+ */
+export function mayBeAlike(days: readonly number[], today: number): boolean {
+  const latest = days.slice(-FEWEST_ALIKE);
+  const last = latest.at(-1);
+  if (latest.length < FEWEST_ALIKE || last === undefined) return false;
+  return STEPS.some(
+    (months) =>
+      !isOver(today - last, months) &&
+      latest.every((day, index) => index === 0 || isNear(day - (latest[index - 1] ?? day), months)),
+  );
 }
 
 /** The longest run up to the latest entry in which each lies one step after the one before. */
@@ -70,7 +95,7 @@ function runOf(group: readonly PastEntry[], today: CivilDate): AlikeEntries | un
       run.unshift(pastEntry);
     }
     const last = run.at(-1);
-    if (run.length < FEWEST || !last || daysBetween(last.date, today) > months * 31 + DAYS_LATE) continue;
+    if (run.length < FEWEST_ALIKE || !last || isOver(daysBetween(last.date, today), months)) continue;
     return { entries: run, months, isSameAmount: run.every(({ amount }) => amount === last.amount) };
   }
   return undefined;
@@ -78,9 +103,17 @@ function runOf(group: readonly PastEntry[], today: CivilDate): AlikeEntries | un
 
 function isStep(from: CivilDate, to: CivilDate, months: number): boolean {
   const [a, b] = [partsOf(from), partsOf(to)];
-  const days = daysBetween(from, to);
-  const isFar = Math.abs(days - months * 30.4375) > DAYS_OFF + months;
-  return !isFar && (b.year - a.year) * 12 + b.month - a.month >= months - 1;
+  return isNear(daysBetween(from, to), months) && (b.year - a.year) * 12 + b.month - a.month >= months - 1;
+}
+
+/** Whether so many days are about one step. */
+function isNear(days: number, months: number): boolean {
+  return Math.abs(days - months * 30.4375) <= DAYS_OFF + months;
+}
+
+/** Whether the next is long overdue so many days after the last. */
+function isOver(days: number, months: number): boolean {
+  return days > months * 31 + DAYS_LATE;
 }
 
 function wordsOf(explanation: string): string {

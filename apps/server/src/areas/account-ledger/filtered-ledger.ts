@@ -8,6 +8,7 @@ import { type CivilDate, formatAmount, parseAmount } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { loadChart } from '../accounts/account-store.js';
 import { journalPage, journalPlaces } from '../journal/journal-page.js';
+import { FEW } from '../journal/journal-found.js';
 import { amountOf, contactsNamed } from '../journal/journal-search.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan } from '../organisations/report-dates.js';
@@ -126,12 +127,38 @@ export function ledgerSums(db: Db, books: Organisation, query: AccountLedgerQuer
     return all.get({ ...asked, from, to }) ?? NO_LINES;
   }
   const { after: _, limit: __, ...filter } = query;
-  const places = JSON.stringify(journalPlaces(db, books, { ...filter, from, to }));
+  const places = journalPlaces(db, books, { ...filter, from, to });
   const { least, most, contacts } = meantOf(db, books, query);
-  const found = db.$client.prepare<object, LedgerSums>(
-    `${sums} AND entry IN (SELECT value FROM json_each(@places)) AND abs(amount) BETWEEN @least AND @most
-      AND (@contacts IS NULL OR contact IS NULL OR contact IN (SELECT value FROM json_each(@contacts)))`,
-  );
+  const isMeant = `abs(amount) BETWEEN @least AND @most
+    AND (@contacts IS NULL OR contact IS NULL OR contact IN (SELECT value FROM json_each(@contacts)))`;
   const among = contacts ? JSON.stringify(contacts.map(({ id }) => id)) : null;
-  return found.get({ ...asked, places, least, most, contacts: among }) ?? NO_LINES;
+  if (places.length <= FEW) {
+    const found = db.$client.prepare<object, LedgerSums>(
+      `${sums} AND entry IN (SELECT value FROM json_each(@places)) AND ${isMeant}`,
+    );
+    return found.get({ ...asked, places: JSON.stringify(places), least, most, contacts: among }) ?? NO_LINES;
+  }
+  // of many entries all lines of the account are read, in one text each for their entries and amounts
+  const lists = db.$client
+    .prepare<object, readonly [string, string]>(
+      `SELECT json_group_array(entry), json_group_array(amount) FROM line
+      WHERE organisation = @organisation AND account = @account AND date BETWEEN @from AND @to AND ${isMeant}`,
+    )
+    .raw()
+    .get({ ...asked, from, to, least, most, contacts: among });
+  const [entries = [], amounts = []] = (lists ?? []).map((list) => JSON.parse(list) as number[]);
+  return sumsAmong(new Set(places), entries, amounts);
+}
+
+/** What the amounts of lines come to whose entries are among some. */
+function sumsAmong(places: ReadonlySet<number>, entries: readonly number[], amounts: readonly number[]): LedgerSums {
+  let [lines, debit, credit] = [0, 0, 0];
+  entries.forEach((entry, index) => {
+    if (!places.has(entry)) return;
+    const amount = amounts[index] ?? 0;
+    lines += 1;
+    debit += Math.max(amount, 0);
+    credit -= Math.min(amount, 0);
+  });
+  return { lines, debit, credit };
 }

@@ -1,96 +1,132 @@
-import type { CivilDate } from '@just-ledger/core';
+import { type CivilDate, ENTRY_KINDS, ENTRY_SOURCES, type EntryKind, type EntrySource } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
-import { oncePerConnection } from '../../platform/database/once-per-connection.js';
-import type { Derivation, DerivedFile } from '../../platform/derived/derivation.js';
-import { derivedTo } from '../../platform/derived/derived-to.js';
+import type { EntryCount } from '../periods/entry-counts.js';
+import { EntryNumbers } from './entry-numbers.js';
 import type { EntrySum } from './entry-sums.js';
 
-/** So many entries are kept in a row. */
-const ROW = 1_024;
+/** Of each entry its day, its debits, its kind and source. */
+const WIDTH = 3;
 
-/** Of each entry two numbers: its day, and what its debits come to. */
-const NUMBERS = 2;
-
-/** The day and the debits of each entry by its place, close together: many are added up without looking up each. */
-export const entryWeights: Derivation = {
+/**
+ * The day, the debits, the kind and source of each entry by its place, close together: many are added up without looking
+ * up each.
+ */
+const weights = new EntryNumbers({
   name: 'entry-weights',
-  version: 1,
-  tables: {
-    entry_weight: `CREATE TABLE entry_weight (organisation INTEGER NOT NULL, number INTEGER NOT NULL, weights BLOB NOT NULL,
-      PRIMARY KEY (organisation, number)) STRICT`,
-  },
-  extend: (books, derived, { organisation, after, upTo }) => {
-    const entries = books.$client.prepare<[number, number, number], { date: CivilDate; debit: number }>(
-      'SELECT date, debit FROM entry WHERE organisation = ? AND place > ? AND place <= ? ORDER BY place',
-    );
-    const put = derived.prepare(
-      'INSERT OR REPLACE INTO entry_weight (organisation, number, weights) VALUES (?, ?, ?)',
-    );
-    for (let next = after; next < upTo;) {
-      const number = Math.floor(next / ROW);
-      const end = Math.min((number + 1) * ROW, upTo);
-      const added = entries.all(organisation, next, end).flatMap(({ date, debit }) => [numberOfDay(date), debit]);
-      const before = next % ROW === 0 ? [] : weightsIn(derived, organisation, number);
-      put.run(organisation, number, new Uint8Array(Float64Array.from([...before, ...added]).buffer));
-      next = end;
-    }
-  },
-};
+  version: 2,
+  table: 'entry_weight',
+  as: 'float64',
+  width: WIDTH,
+  read: ({ $client }, { organisation, after, upTo }) =>
+    $client
+      .prepare<[number, number, number], { date: CivilDate; debit: number; kind: EntryKind; source: EntrySource }>(
+        'SELECT date, debit, kind, source FROM entry WHERE organisation = ? AND place > ? AND place <= ? ORDER BY place',
+      )
+      .all(organisation, after, upTo)
+      .flatMap(({ date, debit, kind, source }) => [numberOfDay(date), debit, natureOf(kind, source)]),
+});
 
-function weightsIn(derived: DerivedFile, organisation: number, number: number): Float64Array {
-  const row = derived
-    .prepare<[number, number], Buffer>('SELECT weights FROM entry_weight WHERE organisation = ? AND number = ?')
-    .pluck()
-    .get(organisation, number);
-  return numbersOf(row);
-}
-
-/** The numbers in a blob, which need not lie in memory as numbers do. */
-function numbersOf(blob: Buffer | undefined): Float64Array {
-  return new Float64Array(Uint8Array.from(blob ?? []).buffer);
-}
+export const entryWeights = weights.derivation;
 
 /** A day as a number that is greater the later it is: 20270118. */
 function numberOfDay(date: CivilDate): number {
   return Number(date.replaceAll('-', ''));
 }
 
-const rows = oncePerConnection(({ $client }) =>
-  $client
-    .prepare<[number, number], Buffer>(
-      'SELECT weights FROM derived.entry_weight WHERE organisation = ? AND number = ?',
-    )
-    .pluck(),
-);
+/** The month of a day as {@link numberOfDay} writes it. */
+function monthOfDay(day: number): string {
+  const month = Math.floor(day / 100);
+  return `${Math.floor(month / 100)}-${String(month % 100).padStart(2, '0')}`;
+}
+
+/** Kind and source as a number: their places in core's lists, to which new ones are added at the end. */
+function natureOf(kind: EntryKind, source: EntrySource): number {
+  return ENTRY_KINDS.indexOf(kind) * NATURES + ENTRY_SOURCES.indexOf(source);
+}
+
+/** There are fewer sources than this. */
+const NATURES = 100;
+
+/** The days that are asked for. */
+interface Days {
+  readonly from?: CivilDate | undefined;
+  readonly to?: CivilDate | undefined;
+}
 
 /** What entries of some places come to within a span, as far as it is derived; and the places that are not. */
 export function weighed(
   db: Db,
   organisation: number,
-  span: { readonly from?: CivilDate | undefined; readonly to?: CivilDate | undefined },
+  days: Days,
   places: readonly number[],
 ): { readonly sum: EntrySum; readonly rest: readonly number[] } {
-  const upTo = derivedTo(db, entryWeights, organisation);
-  const from = span.from === undefined ? -Infinity : numberOfDay(span.from);
-  const to = span.to === undefined ? Infinity : numberOfDay(span.to);
-  const rest: number[] = [];
-  const known = new Map<number, Float64Array>();
-  let [entries, debits] = [0, 0];
-  for (const position of places) {
-    if (position > upTo) {
-      rest.push(position);
-      continue;
-    }
-    const number = Math.floor((position - 1) / ROW);
-    let weights = known.get(number);
-    if (!weights) known.set(number, (weights = numbersOf(rows(db).get(organisation, number))));
-    const index = ((position - 1) % ROW) * NUMBERS;
-    const [day, debit] = [weights[index], weights[index + 1]];
-    if (day === undefined || debit === undefined) rest.push(position);
-    else if (day >= from && day <= to) {
-      entries += 1;
-      debits += debit;
-    }
-  }
-  return { sum: { entries, debit: debits }, rest };
+  let [entries, debit] = [0, 0];
+  const rest = weighEach(db, organisation, days, places, ({ debit: weight }) => {
+    entries += 1;
+    debit += weight;
+  });
+  return { sum: { entries, debit }, rest };
+}
+
+/** The same by month, kind and source. */
+export function weighedByNature(
+  db: Db,
+  organisation: number,
+  days: Days,
+  places: readonly number[],
+): { readonly counts: EntryCount[]; readonly rest: readonly number[] } {
+  const sums = new Map<number, { entries: number; debit: number }>();
+  const rest = weighEach(db, organisation, days, places, ({ day, debit: weight, nature }) => {
+    const key = Math.floor(day / 100) * NATURES * NATURES + nature;
+    const sum = sums.get(key);
+    if (sum) {
+      sum.entries += 1;
+      sum.debit += weight;
+    } else sums.set(key, { entries: 1, debit: weight });
+  });
+  const counts = [...sums].flatMap(([key, sum]): EntryCount[] => {
+    const nature = key % (NATURES * NATURES);
+    const kind = ENTRY_KINDS[Math.floor(nature / NATURES)];
+    const source = ENTRY_SOURCES[nature % NATURES];
+    const month = monthOfDay(Math.floor(key / (NATURES * NATURES)) * 100);
+    return kind && source ? [{ month, kind, source, ...sum }] : [];
+  });
+  return { counts, rest };
+}
+
+/** Which entries of some places are dated within a span, as far as it is derived; and the places that are not. */
+export function datedWithin(
+  db: Db,
+  organisation: number,
+  days: Days,
+  places: readonly number[],
+): { readonly within: readonly number[]; readonly rest: readonly number[] } {
+  const within: number[] = [];
+  const rest = weighEach(db, organisation, days, places, ({ position }) => within.push(position));
+  return { within, rest };
+}
+
+/** An entry as its numbers tell it. */
+interface Weight {
+  readonly position: number;
+  readonly day: number;
+  readonly debit: number;
+  readonly nature: number;
+}
+
+/** Looks at the numbers of entries within a span. @returns the places whose numbers are not derived */
+function weighEach(
+  db: Db,
+  organisation: number,
+  days: Days,
+  places: readonly number[],
+  add: (weight: Weight) => void,
+): number[] {
+  const numbers = weights.of(db, organisation);
+  const from = days.from === undefined ? -Infinity : numberOfDay(days.from);
+  const to = days.to === undefined ? Infinity : numberOfDay(days.to);
+  return numbers.lookAt(places, (position, row, start) => {
+    const [day, debit, nature] = [row[start] ?? 0, row[start + 1] ?? 0, row[start + 2] ?? 0];
+    if (day >= from && day <= to) add({ position, day, debit, nature });
+  });
 }

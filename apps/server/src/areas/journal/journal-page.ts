@@ -8,6 +8,7 @@ import type { Organisation } from '../organisations/organisation-store.js';
 import { countEntries, type EntryCount } from '../periods/entry-counts.js';
 import { entryAnswers } from './entry-store.js';
 import type { EntrySum } from './entry-sums.js';
+import { datedWithin } from './entry-weights.js';
 import { amongPlaces, FEW, type Found, foundIn, having, type Span, within } from './journal-found.js';
 import { type JournalSearch, searchOf } from './journal-search.js';
 import { added, countsOf, sumOfPlaces, sumsOf } from './journal-sums.js';
@@ -51,12 +52,18 @@ export function journalPage(db: Db, books: Organisation, query: EntriesQuery, mo
 export function journalPlaces(db: Db, books: Organisation, query: EntriesQuery): number[] {
   const search = searchOf(db, books, query);
   const found = foundIn(db, books.id, search)?.all();
-  return db
-    .select({ place: entry.place })
-    .from(entry)
-    .where(and(...(found ? amongPlaces(books.id, search, found) : within(books.id, search)), ...having(search)))
-    .all()
-    .map(({ place }) => place);
+  const conditions = having(search);
+  const placesWhere = (dated: readonly SQL[]): number[] =>
+    db
+      .select({ place: entry.place })
+      .from(entry)
+      .where(and(...dated, ...conditions))
+      .all()
+      .map(({ place }) => place);
+  if (!found) return placesWhere(within(books.id, search));
+  if (found.length <= FEW || conditions.length > 0) return placesWhere(amongPlaces(books.id, search, found));
+  const { within: dated, rest } = datedWithin(db, books.id, search, found);
+  return [...dated, ...placesWhere(amongPlaces(books.id, search, rest))];
 }
 
 /** The rows of all entries that match, oldest first. */

@@ -107,22 +107,28 @@ export class JournalFinder {
   /** The places of what is found; undefined if there are more than some. */
   upTo(most: number): number[] | undefined {
     const found = this.inIndex([], most + 1);
-    return found.length > most ? undefined : [...new Set([...found, ...this.beside()])];
+    return found.length > most ? undefined : this.withBeside(found);
   }
 
   /** The places of what is found; of what is in the index only that of a month. */
   inMonth(month: string): number[] {
-    return [...new Set([...this.inIndex([{ marks: [MARKS.month(`${month}-01`)] }]), ...this.beside()])];
+    return this.withBeside(this.inIndex([{ marks: [MARKS.month(`${month}-01`)] }]));
   }
 
   /** The places of all that is found. */
   all(): number[] {
-    return [...new Set([...this.inIndex([]), ...this.beside()])];
+    return this.withBeside(this.inIndex([]));
+  }
+
+  /** What is in the index with what is not, each once. */
+  private withBeside(found: readonly number[]): number[] {
+    const isFound = (position: number): boolean => position <= this.indexed && found.includes(position);
+    return [...found, ...this.beside().filter((position) => !isFound(position))];
   }
 
   /** The places of what is found and not in the index: what was posted since, and the entry whose number was asked for. */
   beside(): number[] {
-    return (this.rest ??= [...this.postedSince(), ...this.withNumber()]);
+    return (this.rest ??= [...new Set([...this.postedSince(), ...this.withNumber()])]);
   }
 
   private inIndex(more: readonly SearchTerm[], limit = -1): number[] {

@@ -1,5 +1,5 @@
 import type { EntriesQuery, EntriesSumsResponse } from '@just-ledger/contract';
-import { addDays, dayBefore, formatAmount, minor } from '@just-ledger/core';
+import { addDays, dayBefore, formatAmount, groupsOf, minor } from '@just-ledger/core';
 import { and, type SQL, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { entry } from '../../platform/database/schema.js';
@@ -7,7 +7,7 @@ import { derivedTo } from '../../platform/derived/derived-to.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { countEntries, type EntryCount, wholeMonths } from '../periods/entry-counts.js';
 import { type EntrySum, entrySumOfMonths, entrySums } from './entry-sums.js';
-import { weighed } from './entry-weights.js';
+import { weighed, weighedByNature } from './entry-weights.js';
 import { amongPlaces, FEW, type Found, foundIn, having, type Span } from './journal-found.js';
 import { type JournalSearch, searchOf } from './journal-search.js';
 
@@ -47,9 +47,9 @@ export function countsOf(
   if (standing.among || (most >= 0 && leftOut.length > most)) return { counts, isExact: false };
   const keyOf = (count: Pick<EntryCount, 'month' | 'kind' | 'source'>): string =>
     `${count.month} ${count.kind} ${count.source}`;
-  const deducted = new Map(countPlaces(db, books.id, search, leftOut).map((count) => [keyOf(count), count]));
+  const deducted = groupsOf(countPlaces(db, books.id, search, leftOut), keyOf);
   const left = counts.flatMap((count) => {
-    const { entries, debit } = deducted.get(keyOf(count)) ?? { entries: 0, debit: 0 };
+    const { entries, debit } = added(deducted.get(keyOf(count)) ?? []);
     return entries === count.entries
       ? []
       : [{ ...count, entries: count.entries - entries, debit: count.debit - debit }];
@@ -57,7 +57,16 @@ export function countsOf(
   return { counts: left, isExact: true };
 }
 
+/** What entries of some places come to by month, kind and source, perhaps in several parts. */
 function countPlaces(db: Db, organisation: number, span: Span, places: readonly number[]): EntryCount[] {
+  if (places.length > FEW) {
+    const { counts, rest } = weighedByNature(db, organisation, span, places);
+    return [...counts, ...rowsCounted(db, organisation, span, rest)];
+  }
+  return rowsCounted(db, organisation, span, places);
+}
+
+function rowsCounted(db: Db, organisation: number, span: Span, places: readonly number[]): EntryCount[] {
   const month = sql<string>`substr(${entry.date}, 1, 7)`;
   return db
     .select({

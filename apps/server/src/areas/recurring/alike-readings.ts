@@ -5,16 +5,20 @@ import {
   alikeEntries,
   type CivilDate,
   entryNumber,
+  FEWEST_ALIKE,
   formatAmount,
+  mayBeAlike,
   minor,
   type PastEntry,
 } from '@just-ledger/core';
 import { sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { keptWhile } from '../../platform/database/kept-reading.js';
+import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import { defineReport } from '../../platform/threads/report.js';
 import { booksVersion } from '../ledger/books-version.js';
 import type { Organisation } from '../organisations/organisation-store.js';
+import { habitsWithin, numberOfDay, TOUCHES } from './entry-habits.js';
 
 /** So far back entries are compared: a yearly one comes three times in it. */
 const MONTHS_BACK = 26;
@@ -22,7 +26,7 @@ const MONTHS_BACK = 26;
 /** What comes more often than this in that time is the daily work, and no schedule. */
 const MOST_TIMES = 30;
 
-/** So many explanations are looked into, those that came last first; and so many are told. */
+/** So many habits are looked into, those that came last first; and so many are told. */
 const MOST_LOOKED_INTO = 200;
 const MOST_TOLD = 5;
 
@@ -69,26 +73,23 @@ export const alikeReading = defineReport(
 
 /** What was written again and again up to a day. */
 function alikeAt(db: Db, organisation: number, today: CivilDate): AlikeEntries[] {
-  const since = addMonths(today, -MONTHS_BACK);
+  const groups = repeatedPlaces(db, organisation, today);
+  const isOfContacts = new Set(
+    placesOfContacts(
+      db,
+      organisation,
+      groups.flatMap((places) => places.slice(-1)),
+    ),
+  );
+  const places = groups
+    .filter((places) => !isOfContacts.has(places.at(-1) ?? 0))
+    .slice(0, MOST_LOOKED_INTO)
+    .flat();
   const rows = db.all<Row>(sql`
-      WITH said AS (
-        SELECT explanation, max(date) AS latest FROM entry
-        WHERE organisation = ${organisation} AND date >= ${since} AND date <= ${today} AND source IN ('manual', 'import')
-          AND kind IN ('ordinary', 'adjusting')
-        GROUP BY explanation HAVING count(*) <= ${MOST_TIMES}
-        ORDER BY latest DESC LIMIT ${MOST_LOOKED_INTO * 10})
       SELECT e.year AS year, e.number AS number, e.date AS date, e.explanation AS explanation,
-        (SELECT group_concat(l.account || CASE WHEN l.amount > 0 THEN ' debit' ELSE ' credit' END, ', ')
-          FROM line AS l WHERE l.organisation = e.organisation AND l.entry = e.place) AS touches,
-        (SELECT coalesce(sum(max(l.amount, 0)), 0) FROM line AS l
-          WHERE l.organisation = e.organisation AND l.entry = e.place) AS amount
-      FROM entry AS e JOIN said ON said.explanation = e.explanation
-      WHERE e.organisation = ${organisation} AND e.date >= ${since} AND e.date <= ${today}
-        AND e.source IN ('manual', 'import') AND e.kind IN ('ordinary', 'adjusting')
-        AND NOT EXISTS (SELECT 1 FROM line AS l JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
-          WHERE l.organisation = e.organisation AND l.entry = e.place AND a.control IS NOT NULL)
-        AND NOT EXISTS (SELECT 1 FROM entry AS r WHERE r.organisation = e.organisation AND r.reverses = e.place)
-      ORDER BY e.date DESC LIMIT ${MOST_LOOKED_INTO * MOST_TIMES}`);
+        ${sql.raw(TOUCHES)} AS touches, e.debit AS amount
+      FROM json_each(${JSON.stringify(places)}) AS p JOIN entry AS e ON e.organisation = ${organisation} AND e.place = p.value
+      ORDER BY e.date DESC, e.place DESC`);
   const past = rows.map((row): PastEntry => ({
     number: entryNumber(row.year, row.number),
     date: row.date,
@@ -98,6 +99,53 @@ function alikeAt(db: Db, organisation: number, today: CivilDate): AlikeEntries[]
   }));
   return alikeEntries(past, today);
 }
+
+/** Which of some entries touch the account of contacts. */
+function placesOfContacts(db: Db, organisation: number, places: readonly number[]): number[] {
+  const found = db.all<{ entry: number }>(sql`
+      SELECT p.value AS entry FROM json_each(${JSON.stringify(places)}) AS p
+      WHERE EXISTS (SELECT 1 FROM line AS l JOIN account AS a ON a.organisation = l.organisation AND a.id = l.account
+        WHERE l.organisation = ${organisation} AND l.entry = p.value AND a.control IS NOT NULL)`);
+  return found.map(({ entry }) => entry);
+}
+
+/**
+ * The places of entries whose habit has come at steps, and not as often as the daily work; what was taken back is left out.
+ *
+ * @returns those of each habit, first the one that came last
+ */
+function repeatedPlaces(db: Db, organisation: number, today: CivilDate): number[][] {
+  const takenBack = new Set(reversedPlaces(db).all(organisation));
+  const { places, days, habits } = habitsWithin(db, organisation, {
+    from: addMonths(today, -MONTHS_BACK),
+    to: today,
+  });
+  const times = new Map<number, number>();
+  for (const habit of habits) times.set(habit, (times.get(habit) ?? 0) + 1);
+  const groups = new Map<number, { readonly days: number[]; readonly places: number[] }>();
+  habits.forEach((habit, index) => {
+    const count = times.get(habit) ?? 0;
+    const position = places[index] ?? 0;
+    if (count < FEWEST_ALIKE || count > MOST_TIMES + takenBack.size || takenBack.has(position)) return;
+    const group = groups.get(habit) ?? { days: [], places: [] };
+    group.days.push(days[index] ?? 0);
+    group.places.push(position);
+    groups.set(habit, group);
+  });
+  const now = numberOfDay(today);
+  return [...groups.values()]
+    .filter(({ places }) => places.length <= MOST_TIMES)
+    .map(({ days, places }) => ({ days: days.sort((a, b) => a - b), places }))
+    .filter(({ days }) => mayBeAlike(days, now))
+    .sort((a, b) => (b.days.at(-1) ?? 0) - (a.days.at(-1) ?? 0))
+    .map(({ places }) => places);
+}
+
+const reversedPlaces = oncePerConnection(({ $client }) =>
+  $client
+    .prepare<[number], number>('SELECT reverses FROM entry WHERE organisation = ? AND reverses IS NOT NULL')
+    .pluck(),
+);
 
 /** The explanations of everything that a schedule posts or has posted. */
 function plannedExplanations(db: Db, organisation: number): Set<string> {

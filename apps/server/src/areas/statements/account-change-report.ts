@@ -13,8 +13,8 @@ import { reportDate, reportSpan } from '../organisations/report-dates.js';
 /** So many contacts are told at most, and so many entries of each. */
 const [MOST_CONTACTS, MOST_TOLD] = [30, 5];
 
-/** A line of the account, as far as it is looked at. */
-type Line = readonly [contact: number | null, entry: number, amount: number];
+/** Lines of the account as far as they are looked at: of all the contacts, the entries and the amounts, each a JSON list. */
+type Lines = readonly [contacts: string, entries: string, amounts: string];
 
 /** An amount of an entry, debit or credit as the account grows; one of the days before counts against the change. */
 interface Told {
@@ -66,16 +66,19 @@ function readChange(
   const taken = new Map(takers.all(organisation.id));
   const parts = new Map<number | null, Part>();
   const add = (isNow: boolean, first: CivilDate, last: CivilDate): void => {
-    const found = lines.iterate(organisation.id, account.id, first, last, knownTo, since ?? 0);
-    for (const [id, entry, signed] of found) {
+    const found = lines.get(organisation.id, account.id, first, last, knownTo, since ?? 0);
+    const [contacts = [], entries = [], amounts = []] = (found ?? []).map((list) => JSON.parse(list) as number[]);
+    entries.forEach((entry, index) => {
+      const id = contacts[index] ?? null;
       const contact = id === null ? null : (taken.get(id) ?? id);
-      const part = parts.get(contact) ?? { contact, now: 0, before: 0, lines: 0, told: [] };
-      parts.set(contact, part);
-      const amount = side * signed;
+      let part = parts.get(contact);
+      if (!part) parts.set(contact, (part = { contact, now: 0, before: 0, lines: 0, told: [] }));
+      const amount = side * (amounts[index] ?? 0);
       part[isNow ? 'now' : 'before'] += amount;
       part.lines += 1;
-      keepLargest(part.told, { entry, amount, isNow });
-    }
+      const least = part.told[MOST_TOLD - 1];
+      if (!least || Math.abs(amount) >= Math.abs(least.amount)) keepLargest(part.told, { entry, amount, isNow });
+    });
   };
   add(true, from, to);
   if (before) add(false, before.from, before.to);
@@ -136,9 +139,11 @@ function partResponse(db: Db, organisation: Organisation, part: Part): ChangePar
 }
 
 const statements = oncePerConnection(({ $client }) => ({
+  // hundreds of thousands are there in a third of the time as three texts
   lines: $client
-    .prepare<[number, number, CivilDate, CivilDate, number, number], Line>(
-      `SELECT contact, entry, amount FROM line INDEXED BY line_account
+    .prepare<[number, number, CivilDate, CivilDate, number, number], Lines>(
+      `SELECT json_group_array(contact), json_group_array(entry), json_group_array(amount)
+      FROM line INDEXED BY line_account
       WHERE organisation = ? AND account = ? AND date BETWEEN ? AND ? AND stage <> 'closing' AND entry <= ? AND entry > ?`,
     )
     .raw(),
