@@ -11,9 +11,11 @@ import { checkDocuments } from '../src/areas/open-items/documents-against-lines.
 import { controlAccounts } from '../src/areas/open-items/open-documents.js';
 import { agedSumsAt, linesOfDocument, openItemsAt } from '../src/areas/open-items/open-items-at.js';
 import { openListOf } from '../src/areas/open-items/open-lists.js';
-import { sumOfPlaces } from '../src/areas/journal/journal-sums.js';
+import { datedWithin, ofNature } from '../src/areas/journal/entry-weights.js';
+import { countPlaces, sumOfPlaces } from '../src/areas/journal/journal-sums.js';
 import { organisationOf } from '../src/areas/organisations/organisation-store.js';
 import { countEntries } from '../src/areas/periods/entry-counts.js';
+import { habitsWithin } from '../src/areas/recurring/entry-habits.js';
 import { rawSumsUntil, rawSumsWithin } from '../src/areas/proofs/raw-sums.js';
 import { derivations } from '../src/composition/derivations.js';
 import { booksFile, type Db, openForReading } from '../src/platform/database/connection.js';
@@ -40,9 +42,43 @@ function pagesOf(db: Db, asAt: CivilDate): unknown {
 
 const ODD_PLACES = Array.from({ length: 2_000 }, (_, index) => 2 * index + 1);
 
+/** Of some places those of entries within a span, read from the entries themselves. */
+function placesDated(db: Db, places: readonly number[], from: CivilDate, to: CivilDate): number[] {
+  const dates = db.$client.prepare<[number], CivilDate>('SELECT date FROM entry WHERE place = ?').pluck();
+  return places.filter((place) => {
+    const date = dates.get(place);
+    return date !== undefined && date >= from && date <= to;
+  });
+}
+
+/** Manual ordinary entries of a span, by place and date. */
+function ordinaryOnes(db: Db, from: CivilDate, to: CivilDate): string[] {
+  const { upTo, places, dates } = ofNature(db, 1, { from, to }, { kinds: ['ordinary'], sources: ['manual'] });
+  const rest = db.$client
+    .prepare<[number, string, string], string>(
+      `SELECT place || ' ' || date FROM entry WHERE organisation = 1 AND place > ? AND date BETWEEN ? AND ?
+        AND kind = 'ordinary' AND source = 'manual' ORDER BY place`,
+    )
+    .pluck()
+    .all(upTo, from, to);
+  return [...places.map((place, index) => `${place} ${dates[index]}`), ...rest];
+}
+
+/** What comes to months, kinds and sources, in as many parts as it is told in. */
+function countsOf(db: Db, from: CivilDate, to: CivilDate): Record<string, [number, number]> {
+  const sums: Record<string, [number, number]> = {};
+  for (const { month, kind, source, entries, debit } of countPlaces(db, 1, { from, to }, ODD_PLACES, 0)) {
+    const [before, debits] = sums[`${month} ${kind} ${source}`] ?? [0, 0];
+    sums[`${month} ${kind} ${source}`] = [before + entries, debits + debit];
+  }
+  return sums;
+}
+
 /** Everything that is taken from what is derived, for a span. */
 function answers(db: Db, from: CivilDate, to: CivilDate): unknown {
   const books = organisationOf(db, 1);
+  const dated = datedWithin(db, 1, { from, to }, ODD_PLACES);
+  const habits = habitsWithin(db, 1, { from, to });
   const accounts = db.$client
     .prepare('SELECT id FROM account WHERE organisation = 1 AND control IS NOT NULL')
     .pluck();
@@ -69,6 +105,10 @@ function answers(db: Db, from: CivilDate, to: CivilDate): unknown {
     contactLines: [...linesOfContacts(db, 1)].sort(([a], [b]) => a - b),
     // of so few none would be taken from what is derived
     ofPlaces: sumOfPlaces(db, 1, { from, to }, ODD_PLACES, [], 0),
+    ofNatures: countsOf(db, from, to),
+    dated: [...dated.within, ...placesDated(db, dated.rest, from, to)],
+    ordinary: ordinaryOnes(db, from, to),
+    habits: [[...habits.places], [...habits.days], [...habits.habits]],
   };
 }
 

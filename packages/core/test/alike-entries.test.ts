@@ -1,4 +1,14 @@
-import { alikeEntries, minor, parseCivilDate as d, type PastEntry } from '../src/index.js';
+import fc from 'fast-check';
+import {
+  addDays,
+  alikeEntries,
+  daysBetween,
+  habitOf,
+  mayBeAlike,
+  minor,
+  parseCivilDate as d,
+  type PastEntry,
+} from '../src/index.js';
 
 let number = 0;
 const entry = (date: string, more: Partial<PastEntry> = {}): PastEntry => ({
@@ -40,4 +50,37 @@ describe('entries that look alike', () => {
     ],
     ['with a month left out', [entry('2027-01-15'), entry('2027-03-15'), entry('2027-04-05')], []],
   ])('%s', (_, entries, wanted) => expect(found(...entries)).toEqual(wanted));
+
+  test('have their habit in common, whatever digits and months are in their words and in which order their lines are', () => {
+    expect(habitOf(entry('2027-03-01', { explanation: 'Rent March 2027, bill 31' }))).toBe(
+      habitOf(
+        entry('2027-01-02', { explanation: 'Rent January 2027, bill 29', touches: ['1010 credit', '6100 debit'] }),
+      ),
+    );
+    expect(habitOf(entry('2027-03-01'))).not.toBe(habitOf(entry('2027-03-01', { touches: ['6100 debit'] })));
+  });
+
+  test('are told only of days of which it was said that they may be alike', () => {
+    const gaps = fc.array(fc.oneof(fc.integer({ min: 20, max: 40 }), fc.integer({ min: 80, max: 400 })), {
+      maxLength: 6,
+    });
+    let [told, dropped] = [0, 0];
+    fc.assert(
+      fc.property(gaps, fc.integer({ min: -5, max: 60 }), (between, since) => {
+        const first = d('2024-01-15');
+        const days = between.reduce((all, gap) => [...all, (all.at(-1) ?? 0) + gap], [0]);
+        const now = addDays(first, (days.at(-1) ?? 0) + since);
+        const alike = alikeEntries(
+          days.map((day) => entry(addDays(first, day))),
+          now,
+        );
+        const may = mayBeAlike(days, daysBetween(first, now));
+        if (alike.length > 0) told += 1;
+        if (!may) dropped += 1;
+        expect(alike.length === 0 || may).toBe(true);
+      }),
+      { seed: 20_261_201, numRuns: 2_000 },
+    );
+    expect(Math.min(told, dropped)).toBeGreaterThan(20);
+  });
 });

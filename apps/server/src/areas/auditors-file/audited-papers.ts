@@ -1,8 +1,12 @@
-import { and, asc, eq, isNull } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import { statSync } from 'node:fs';
 import type { Db } from '../../platform/database/connection.js';
+import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { attachment, entry, entryAttachment } from '../../platform/database/schema.js';
 import { keptFilePath } from '../../platform/files/kept-files.js';
+
+/** A file as it lies in the data folder. */
+export type AuditedFile = Pick<AuditedPaper, 'sha256' | 'bytes'>;
 
 /** A paper of an entry, or of one of its lines. */
 export interface AuditedPaper {
@@ -48,7 +52,26 @@ export function filesOf(papers: readonly AuditedPaper[]): AuditedPaper[] {
   return [...new Map(papers.map((paper) => [paper.sha256, paper])).values()];
 }
 
+/** The files of the papers of a year, each once; read anew only when something was committed. */
+export function auditedFiles(db: Db, organisation: number, year: string): readonly AuditedFile[] {
+  return keptUntilCommit(db, `audited files ${organisation} ${year}`, () => {
+    const named = db
+      .select({ id: entryAttachment.attachment })
+      .from(entry)
+      .innerJoin(
+        entryAttachment,
+        and(eq(entryAttachment.organisation, organisation), eq(entryAttachment.entry, entry.place)),
+      )
+      .where(and(eq(entry.organisation, organisation), eq(entry.year, year), isNull(entryAttachment.removedAt)));
+    const files = db
+      .selectDistinct({ sha256: attachment.sha256, bytes: attachment.bytes })
+      .from(attachment)
+      .where(and(eq(attachment.organisation, organisation), inArray(attachment.id, named)));
+    return files.all();
+  });
+}
+
 /** Whether the file of a paper is in the data folder, as long as it was. */
-export function isThere(folder: string, { sha256, bytes }: AuditedPaper): boolean {
+export function isThere(folder: string, { sha256, bytes }: AuditedFile): boolean {
   return statSync(keptFilePath(folder, sha256), { throwIfNoEntry: false })?.size === bytes;
 }

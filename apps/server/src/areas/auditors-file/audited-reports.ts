@@ -59,26 +59,29 @@ export function hasTaxes({ db, organisation }: Pick<Audited, 'db' | 'organisatio
 
 /** What is too long for paper. */
 export function unprinted({ db, organisation, year }: Audited): string[] {
-  const { entries, lines } = countsOf(db, organisation.id, year.label);
-  return [...(entries > MOST_PRINTED ? ['journal'] : []), ...(lines > MOST_PRINTED ? ['ledgers'] : [])];
+  const isLong = entriesOf(db, organisation.id, year.label) > MOST_PRINTED;
+  return [
+    ...(isLong ? ['journal'] : []),
+    ...(hasMoreLines(db, organisation.id, year.label, MOST_PRINTED) ? ['ledgers'] : []),
+  ];
 }
 
-/** How many entries and lines a year has. */
-export function countsOf(
-  db: Db,
-  organisation: number,
-  year: string,
-): { readonly entries: number; readonly lines: number } {
+/** How many entries a year has. */
+export function entriesOf(db: Db, organisation: number, year: string): number {
   const ofYear = and(eq(entry.organisation, organisation), eq(entry.year, year));
-  const entries = db.select({ count: count() }).from(entry).where(ofYear).get()?.count ?? 0;
-  const lines =
-    db
-      .select({ count: count() })
-      .from(line)
-      .innerJoin(entry, and(eq(entry.organisation, line.organisation), eq(entry.place, line.entry)))
-      .where(ofYear)
-      .get()?.count ?? 0;
-  return { entries, lines };
+  return db.select({ count: count() }).from(entry).where(ofYear).get()?.count ?? 0;
+}
+
+/** Whether the entries of a year have more lines than some: no more of them are counted. */
+function hasMoreLines(db: Db, organisation: number, year: string, most: number): boolean {
+  const lines = db
+    .select({ place: line.place })
+    .from(entry)
+    .innerJoin(line, and(eq(line.organisation, entry.organisation), eq(line.entry, entry.place)))
+    .where(and(eq(entry.organisation, organisation), eq(entry.year, year)))
+    .limit(1)
+    .offset(most);
+  return lines.get() !== undefined;
 }
 
 function spanOf({ from, last }: AuditedYear): { from: CivilDate; to: CivilDate } {

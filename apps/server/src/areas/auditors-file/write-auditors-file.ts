@@ -18,7 +18,7 @@ import {
   type Audited,
   type AuditedReport,
   auditedReports,
-  countsOf,
+  entriesOf,
   hasTaxes,
   unprinted,
 } from './audited-reports.js';
@@ -87,7 +87,7 @@ async function fill(writer: ZipWriter, folder: string, audited: Audited & Audito
       to: year.last,
       isClosed: closedYears(db, organisation.id).has(year.label),
       writtenAt: audited.writtenAt,
-      entries: countsOf(db, organisation.id, year.label).entries,
+      entries: entriesOf(db, organisation.id, year.label),
       chain,
       lastSeal,
       failing: proofs.filter(({ holds }) => !holds).map(({ label }) => label),

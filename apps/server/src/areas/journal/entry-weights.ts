@@ -1,4 +1,11 @@
-import { type CivilDate, ENTRY_KINDS, ENTRY_SOURCES, type EntryKind, type EntrySource } from '@just-ledger/core';
+import {
+  type CivilDate,
+  ENTRY_KINDS,
+  ENTRY_SOURCES,
+  type EntryKind,
+  type EntrySource,
+  parseCivilDate,
+} from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import type { EntryCount } from '../periods/entry-counts.js';
 import { EntryNumbers } from './entry-numbers.js';
@@ -31,6 +38,13 @@ export const entryWeights = weights.derivation;
 /** A day as a number that is greater the later it is: 20270118. */
 function numberOfDay(date: CivilDate): number {
   return Number(date.replaceAll('-', ''));
+}
+
+function numbersOfDays({ from, to }: Days): { readonly from: number; readonly to: number } {
+  return {
+    from: from === undefined ? -Infinity : numberOfDay(from),
+    to: to === undefined ? Infinity : numberOfDay(to),
+  };
 }
 
 /** The month of a day as {@link numberOfDay} writes it. */
@@ -94,6 +108,48 @@ export function weighedByNature(
   return { counts, rest };
 }
 
+/** Of which kinds and sources entries are meant. */
+interface Natures {
+  readonly kinds: readonly EntryKind[];
+  readonly sources: readonly EntrySource[];
+}
+
+/** Entries of some kinds and sources within a span, each with its day, as far as they are derived: up to which place that is. */
+export function ofNature(
+  db: Db,
+  organisation: number,
+  days: Days,
+  { kinds, sources }: Natures,
+): { readonly upTo: number; readonly places: readonly number[]; readonly dates: readonly CivilDate[] } {
+  const numbers = weights.of(db, organisation);
+  const meant = new Set(kinds.flatMap((kind) => sources.map((source) => natureOf(kind, source))));
+  const { from, to } = numbersOfDays(days);
+  const dateOf = datesOfNumbers();
+  const places: number[] = [];
+  const dates: CivilDate[] = [];
+  for (const { first, count, numbers: row } of numbers.inRows()) {
+    for (let index = 0; index < count; index += 1) {
+      const day = row[index * WIDTH] ?? 0;
+      if (day < from || day > to || !meant.has(row[index * WIDTH + 2] ?? -1)) continue;
+      places.push(first + index);
+      dates.push(dateOf(day));
+    }
+  }
+  return { upTo: numbers.upTo, places, dates };
+}
+
+/** Dates of days as {@link numberOfDay} writes them: each is written once. */
+function datesOfNumbers(): (day: number) => CivilDate {
+  const written = new Map<number, CivilDate>();
+  return (day) => {
+    const known = written.get(day);
+    if (known !== undefined) return known;
+    const date = parseCivilDate(`${monthOfDay(day)}-${String(day % 100).padStart(2, '0')}`);
+    written.set(day, date);
+    return date;
+  };
+}
+
 /** Which entries of some places are dated within a span, as far as it is derived; and the places that are not. */
 export function datedWithin(
   db: Db,
@@ -123,8 +179,7 @@ function weighEach(
   add: (weight: Weight) => void,
 ): number[] {
   const numbers = weights.of(db, organisation);
-  const from = days.from === undefined ? -Infinity : numberOfDay(days.from);
-  const to = days.to === undefined ? Infinity : numberOfDay(days.to);
+  const { from, to } = numbersOfDays(days);
   return numbers.lookAt(places, (position, row, start) => {
     const [day, debit, nature] = [row[start] ?? 0, row[start + 1] ?? 0, row[start + 2] ?? 0];
     if (day >= from && day <= to) add({ position, day, debit, nature });

@@ -57,9 +57,19 @@ export function countsOf(
   return { counts: left, isExact: true };
 }
 
-/** What entries of some places come to by month, kind and source, perhaps in several parts. */
-function countPlaces(db: Db, organisation: number, span: Span, places: readonly number[]): EntryCount[] {
-  if (places.length > FEW) {
+/**
+ * What entries of some places come to by month, kind and source, perhaps in several parts.
+ *
+ * @param few so many are looked up one by one; more are added up from what is derived
+ */
+export function countPlaces(
+  db: Db,
+  organisation: number,
+  span: Span,
+  places: readonly number[],
+  few = FEW,
+): EntryCount[] {
+  if (places.length > few) {
     const { counts, rest } = weighedByNature(db, organisation, span, places);
     return [...counts, ...rowsCounted(db, organisation, span, rest)];
   }

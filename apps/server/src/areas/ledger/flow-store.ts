@@ -9,9 +9,10 @@ import {
   monthOf,
   negated,
 } from '@just-ledger/core';
-import { and, between, desc, eq, gte, lte, max, type SQL, sql } from 'drizzle-orm';
+import { and, between, eq, gte, lte, max, type SQL, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { keptUntilCommit } from '../../platform/database/kept-reading.js';
+import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import { entry, line } from '../../platform/database/schema.js';
 import { type BalanceRow, balanceStatements } from './balance-statements.js';
 
@@ -97,18 +98,25 @@ function difference(held: readonly BalanceRow[], before: readonly BalanceRow[]):
 /** The last place of the chain that was known at a moment; a bare date means its end. */
 export function placeKnownOn(db: Db, organisation: number, moment: string): number {
   const until = moment.length === 10 ? `${moment}T23:59:59.999Z` : moment;
+  const postedAt = momentOfPlace(db);
   const read = (): number => {
-    const row = db
-      .select({ place: entry.place })
-      .from(entry)
-      .where(and(eq(entry.organisation, organisation), lte(entry.postedAt, until)))
-      .orderBy(desc(entry.place))
-      .limit(1)
-      .get();
-    return row?.place ?? 0;
+    // the database takes no entry that was posted before the one it follows: the moments stand in the order of the places
+    let [known, beyond] = [0, lastPlace(db, organisation) + 1];
+    while (beyond - known > 1) {
+      const middle = Math.floor((known + beyond) / 2);
+      if ((postedAt.get(organisation, middle) ?? '') <= until) known = middle;
+      else beyond = middle;
+    }
+    return known;
   };
   return keptUntilCommit(db, `place known ${organisation} ${until}`, read);
 }
+
+const momentOfPlace = oncePerConnection(({ $client }) =>
+  $client
+    .prepare<[number, number], string>('SELECT posted_at FROM entry WHERE organisation = ? AND place = ?')
+    .pluck(),
+);
 
 /** Places of the chain, from one to another, both among them. */
 interface Places {
