@@ -45,8 +45,8 @@ const ODD_PLACES = Array.from({ length: 2_000 }, (_, index) => 2 * index + 1);
 /** Of some places those of entries within a span, read from the entries themselves. */
 function placesDated(db: Db, places: readonly number[], from: CivilDate, to: CivilDate): number[] {
   const dates = db.$client.prepare<[number], CivilDate>('SELECT date FROM entry WHERE place = ?').pluck();
-  return places.filter((place) => {
-    const date = dates.get(place);
+  return places.filter((position) => {
+    const date = dates.get(position);
     return date !== undefined && date >= from && date <= to;
   });
 }
@@ -61,7 +61,7 @@ function ordinaryOnes(db: Db, from: CivilDate, to: CivilDate): string[] {
     )
     .pluck()
     .all(upTo, from, to);
-  return [...places.map((place, index) => `${place} ${dates[index]}`), ...rest];
+  return [...places.map((position, index) => `${position} ${dates[index]}`), ...rest];
 }
 
 /** What comes to months, kinds and sources, in as many parts as it is told in. */
