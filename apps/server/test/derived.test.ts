@@ -1,4 +1,4 @@
-import { parseCivilDate, type CivilDate } from '@just-ledger/core';
+import { ENTRY_KINDS, ENTRY_SOURCES, parseCivilDate, type CivilDate } from '@just-ledger/core';
 import Database from 'better-sqlite3';
 import fc from 'fast-check';
 import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -131,6 +131,23 @@ describe('what is derived', () => {
     );
     expect(derivations).toHaveLength(defined.length);
     expect(new Set(derivations.map(({ name }) => name)).size).toBe(defined.length);
+  });
+
+  test('rests on the order of kinds and sources, so that further ones are named after those that there are', () => {
+    expect(ENTRY_KINDS.slice(0, 5)).toEqual(['ordinary', 'opening', 'adjusting', 'reversing', 'closing']);
+    expect(ENTRY_SOURCES.slice(0, 11)).toEqual([
+      'manual',
+      'recurring',
+      'take-on',
+      'closing',
+      'import',
+      'invoice',
+      'payment',
+      'revaluation',
+      'depreciation',
+      'between-organisations',
+      'tax-settlement',
+    ]);
   });
 
   test('answers at any day as the entries do, however far it has come', () => {
