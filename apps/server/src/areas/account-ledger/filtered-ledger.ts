@@ -115,8 +115,18 @@ export interface LedgerSums {
 
 const NO_LINES: LedgerSums = { lines: 0, debit: 0, credit: 0 };
 
-/** What the lines of an account come to that are asked for, whatever page of them. */
-export function ledgerSums(db: Db, books: Organisation, query: AccountLedgerQuery, today: CivilDate): LedgerSums {
+/**
+ * What the lines of an account come to that are asked for, whatever page of them.
+ *
+ * @param few of so many entries the lines are looked up; of more all lines of the account are read
+ */
+export function ledgerSums(
+  db: Db,
+  books: Organisation,
+  query: AccountLedgerQuery,
+  today: CivilDate,
+  few = FEW,
+): LedgerSums {
   const account = ledgerAccount(loadChart(db, books.id), query.account);
   const { from, to } = reportSpan(query, books, today);
   const sums = `SELECT count(*) AS lines, coalesce(sum(max(amount, 0)), 0) AS debit, coalesce(-sum(min(amount, 0)), 0) AS credit
@@ -132,13 +142,13 @@ export function ledgerSums(db: Db, books: Organisation, query: AccountLedgerQuer
   const isMeant = `abs(amount) BETWEEN @least AND @most
     AND (@contacts IS NULL OR contact IS NULL OR contact IN (SELECT value FROM json_each(@contacts)))`;
   const among = contacts ? JSON.stringify(contacts.map(({ id }) => id)) : null;
-  if (places.length <= FEW) {
+  if (places.length <= few) {
     const found = db.$client.prepare<object, LedgerSums>(
       `${sums} AND entry IN (SELECT value FROM json_each(@places)) AND ${isMeant}`,
     );
     return found.get({ ...asked, places: JSON.stringify(places), least, most, contacts: among }) ?? NO_LINES;
   }
-  // of many entries all lines of the account are read, in one text each for their entries and amounts
+  // in one text each for their entries and amounts
   const lists = db.$client
     .prepare<object, readonly [string, string]>(
       `SELECT json_group_array(entry), json_group_array(amount) FROM line

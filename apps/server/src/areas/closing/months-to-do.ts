@@ -18,7 +18,7 @@ import { defineReport } from '../../platform/threads/report.js';
 import { isAdjusting } from '../adjustments/adjustments-report.js';
 import { daysOfFindings } from '../findings/findings-report.js';
 import { draftsByDay, type EntriesOfDay } from '../journal/draft-store.js';
-import { ofNature } from '../journal/entry-weights.js';
+import { type DatedEntry, entriesOfNature } from '../journal/entry-weights.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { dueOccurrences, recurringJournalsOf, versionOf } from '../recurring/recurring-store.js';
 
@@ -100,34 +100,21 @@ function readDaysWithoutPaper(
     sql`SELECT EXISTS (SELECT 1 FROM entry_attachment WHERE organisation = ${organisation}) AS kept`,
   );
   if (!kept?.kept) return null;
-  const derived = ofNature(
-    db,
-    organisation,
-    { from: first, to: last },
-    { kinds: PAPER_KINDS, sources: PAPER_SOURCES },
-  );
-  const hasPaper = new Set(placesWithPaper(db, organisation, derived.places));
+  const onPaper = { kinds: PAPER_KINDS, sources: PAPER_SOURCES };
+  const entries = entriesOfNature(db, organisation, { from: first, to: last }, onPaper);
+  const hasPaper = new Set(placesWithPaper(db, organisation, entries));
   const counts = new Map<CivilDate, number>();
-  derived.places.forEach((position, index) => {
-    const date = derived.dates[index] ?? first;
+  for (const { place: position, date } of entries) {
     if (!hasPaper.has(position)) counts.set(date, (counts.get(date) ?? 0) + 1);
-  });
-  const rest = db.all<EntriesOfDay>(sql`
-    SELECT e.date AS date, count(*) AS count FROM entry AS e
-    WHERE e.organisation = ${organisation} AND e.place > ${derived.upTo}
-      AND ${derived.upTo > 0 ? sql`+e.date` : sql`e.date`} BETWEEN ${first} AND ${last}
-      AND e.kind IN (SELECT value FROM json_each(${JSON.stringify(PAPER_KINDS)}))
-      AND e.source IN (SELECT value FROM json_each(${JSON.stringify(PAPER_SOURCES)}))
-      AND NOT EXISTS (SELECT 1 FROM entry_attachment AS a
-        WHERE a.organisation = e.organisation AND a.entry = e.place AND a.removed_at IS NULL)
-    GROUP BY e.date`);
-  return [...[...counts].map(([date, count]) => ({ date, count })), ...rest];
+  }
+  return [...counts].map(([date, count]) => ({ date, count }));
 }
 
-/** Entries that have a paper, of those between the first and the last of some places. */
-function placesWithPaper(db: Db, organisation: number, places: readonly number[]): number[] {
+/** Entries that have a paper, of those from the first to the last of some in the order of their places. */
+function placesWithPaper(db: Db, organisation: number, entries: readonly DatedEntry[]): number[] {
+  const [first, last] = [entries[0]?.place ?? 0, entries.at(-1)?.place ?? 0];
   const found = db.get<{ places: string }>(sql`
     SELECT json_group_array(entry) AS places FROM entry_attachment
-    WHERE organisation = ${organisation} AND entry BETWEEN ${places[0] ?? 0} AND ${places.at(-1) ?? 0} AND removed_at IS NULL`);
+    WHERE organisation = ${organisation} AND entry BETWEEN ${first} AND ${last} AND removed_at IS NULL`);
   return JSON.parse(found?.places ?? '[]') as number[];
 }

@@ -97,7 +97,7 @@ export class DerivedNumbers {
   lookAt(places: readonly number[], look: Look): number[] {
     const known = new Map<number, Numbers>();
     const rest: number[] = [];
-    let [number, row] = [-1, this.row(-1)];
+    let [number, row]: [number, Numbers] = [-1, new Int32Array()];
     for (const position of places) {
       const next = Math.floor((position - 1) / ROW);
       // most follow each other

@@ -7,6 +7,7 @@ import {
   parseCivilDate,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import type { EntryCount } from '../periods/entry-counts.js';
 import { EntryNumbers } from './entry-numbers.js';
 import type { EntrySum } from './entry-sums.js';
@@ -114,29 +115,48 @@ interface Natures {
   readonly sources: readonly EntrySource[];
 }
 
-/** Entries of some kinds and sources within a span, each with its day, as far as they are derived: up to which place that is. */
-export function ofNature(
+/** An entry by its place, with its day. */
+export interface DatedEntry {
+  readonly place: number;
+  readonly date: CivilDate;
+}
+
+/** Entries of some kinds and sources within a span, in the order of their places. */
+export function entriesOfNature(
   db: Db,
   organisation: number,
-  days: Days,
+  days: { readonly from: CivilDate; readonly to: CivilDate },
   { kinds, sources }: Natures,
-): { readonly upTo: number; readonly places: readonly number[]; readonly dates: readonly CivilDate[] } {
+): DatedEntry[] {
   const numbers = weights.of(db, organisation);
   const meant = new Set(kinds.flatMap((kind) => sources.map((source) => natureOf(kind, source))));
   const { from, to } = numbersOfDays(days);
   const dateOf = datesOfNumbers();
-  const places: number[] = [];
-  const dates: CivilDate[] = [];
+  const entries: DatedEntry[] = [];
   for (const { first, count, numbers: row } of numbers.inRows()) {
     for (let index = 0; index < count; index += 1) {
       const day = row[index * WIDTH] ?? 0;
       if (day < from || day > to || !meant.has(row[index * WIDTH + 2] ?? -1)) continue;
-      places.push(first + index);
-      dates.push(dateOf(day));
+      entries.push({ place: first + index, date: dateOf(day) });
     }
   }
-  return { upTo: numbers.upTo, places, dates };
+  const since = entriesSince(db).all({
+    organisation,
+    upTo: numbers.upTo,
+    ...days,
+    kinds: JSON.stringify(kinds),
+    sources: JSON.stringify(sources),
+  });
+  return [...entries, ...since];
 }
+
+/** What nothing is derived of yet; where much is not, it is found by its days. */
+const entriesSince = oncePerConnection(({ $client }) =>
+  $client.prepare<object, DatedEntry>(
+    `SELECT place, date FROM entry WHERE organisation = @organisation AND place > @upTo AND date BETWEEN @from AND @to
+      AND kind IN (SELECT value FROM json_each(@kinds)) AND source IN (SELECT value FROM json_each(@sources)) ORDER BY place`,
+  ),
+);
 
 /** Dates of days as {@link numberOfDay} writes them: each is written once. */
 function datesOfNumbers(): (day: number) => CivilDate {

@@ -126,7 +126,9 @@ function repeatedPlaces(db: Db, organisation: number, today: CivilDate): number[
   habits.forEach((habit, index) => {
     const count = times.get(habit) ?? 0;
     const position = places[index] ?? 0;
-    if (count < FEWEST_ALIKE || count > MOST_TIMES + takenBack.size || takenBack.has(position)) return;
+    // more than that is the daily work, however many of it were taken back
+    const isDaily = count > MOST_TIMES + takenBack.size;
+    if (count < FEWEST_ALIKE || isDaily || takenBack.has(position)) return;
     const group = groups.get(habit) ?? { days: [], places: [] };
     group.days.push(days[index] ?? 0);
     group.places.push(position);
