@@ -374,6 +374,7 @@ describe('an archive', () => {
       balance: 'made from lines',
       volume: 'made from lines',
       take_on_version: 'counts changes of take_on_row',
+      chart_version: 'counts changes of the chart',
       posting: 'empty between postings',
       idempotent_response: 'of requests that nobody repeats in other books',
       entry_file: 'gone before an archive is written',

@@ -490,12 +490,13 @@ describe('the file itself', () => {
       .output.trim()
       .split('\n');
     expect(guarded).toEqual([
-      'account 3',
-      'arrangement 2',
+      'account 6',
+      'account_breakdown 3',
+      'arrangement 5',
       'attachment 4',
       'balance 3',
-      'breakdown 3',
-      'breakdown_value 3',
+      'breakdown 6',
+      'breakdown_value 6',
       'combination 4',
       'combination_value 3',
       'contact 3',
@@ -526,6 +527,7 @@ describe('the file itself', () => {
       'tax_settlement 3',
       'total 6',
       'volume 3',
+      'year_closing 3',
     ]);
   });
   test('is durable at each commit and keeps its schema', async () => {

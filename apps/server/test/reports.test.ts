@@ -169,8 +169,14 @@ describe('reports from totals', () => {
     expect(plan(BALANCE_SQL.whole('AND b.account = 1'))).toBe(
       `SEARCH b USING PRIMARY KEY (organisation=? AND period=? AND account=?) | ${page}`,
     );
-    expect(plan(BALANCE_SQL.part())).toBe(
-      `SEARCH b USING PRIMARY KEY (organisation=? AND period=?) | ${page.replace('1', '2')} | CORRELATED SCALAR SUBQUERY 1 | SEARCH l USING COVERING INDEX line_part (organisation=? AND period=? AND account=? AND stage=? AND movement=? AND date>?)`,
+    const within = 'SEARCH b USING PRIMARY KEY (organisation=? AND period=?)';
+    const lines = (date: string) =>
+      `SEARCH l USING COVERING INDEX line_part (organisation=? AND period=? AND account=? AND stage=? AND movement=? AND ${date})`;
+    expect(plan(BALANCE_SQL.takenOff())).toBe(
+      `${within} | ${page.replace('1', '2')} | CORRELATED SCALAR SUBQUERY 1 | ${lines('date>?')}`,
+    );
+    expect(plan(BALANCE_SQL.added())).toBe(
+      `${within} | ${page.replace('1', '4')} | CORRELATED SCALAR SUBQUERY 2 | SEARCH p USING PRIMARY KEY (organisation=? AND period=? AND account=? AND stage=? AND movement=?) | ${page} | CORRELATED SCALAR SUBQUERY 3 | ${lines('date<?')}`,
     );
     expect(
       plan(

@@ -21,12 +21,13 @@ import { and, eq, inArray, isNull, lte, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { account, accountBreakdown, entry, line } from '../../platform/database/schema.js';
+import { keptWithChart } from './chart-version.js';
 
 type AccountRow = typeof account.$inferSelect;
 
 /** An organisation's chart of accounts. */
 export function loadChart(db: Db, organisation: number): Chart {
-  return keptUntilCommit(db, `chart ${organisation}`, () => readChart(db, organisation));
+  return keptWithChart(db, organisation, 'chart', () => readChart(db, organisation));
 }
 
 function readChart(db: Db, organisation: number): Chart {

@@ -2,13 +2,13 @@ import type { BreakdownResponse } from '@just-ledger/contract';
 import { type Breakdown, type Chart, depthOfValue, isValueHeading, valuesInOrder } from '@just-ledger/core';
 import { eq, sql } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { isRow } from '../../platform/database/next-id.js';
 import { breakdown, breakdownValue } from '../../platform/database/schema.js';
+import { keptWithChart } from '../accounts/chart-version.js';
 
 /** An organisation's breakdowns with their values. */
 export function loadBreakdowns(db: Db, organisation: number): readonly Breakdown[] {
-  return keptUntilCommit(db, `breakdowns ${organisation}`, () => readBreakdowns(db, organisation));
+  return keptWithChart(db, organisation, 'breakdowns', () => readBreakdowns(db, organisation));
 }
 
 function readBreakdowns(db: Db, organisation: number): Breakdown[] {

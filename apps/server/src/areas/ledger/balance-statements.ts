@@ -9,39 +9,53 @@ export type BalanceRow = readonly [AccountId, Stage, Movement | '', number];
 export interface BalancesOf {
   readonly organisation: number;
   readonly account?: number | undefined;
-  /** The period at whose end, numbered as in the totals. */
+  /** The period, numbered as in the totals. */
   readonly period: number;
-  /** A day of that period, if it is not its last: what was posted later in it does not count. */
-  readonly to?: string | undefined;
+  /** The day of that period at whose end. */
+  readonly to: string;
 }
+
+/** From which end of its period a day is reached: it is the end, or lines are added to what was before it, or taken off. */
+export type BalanceWay = keyof typeof BALANCE_SQL;
 
 /**
  * The statements of a connection, prepared once. Each answers a row for every account, stage and movement that had been
- * posted to, always in the same order.
+ * posted to by the end of the period, always in the same order.
  */
 export const balanceStatements = oncePerConnection(prepare);
-
-/**
- * What accounts held: the last page of balances up to a period, less the lines that follow in that period, which are read
- * account by account through an index in the order of the page. Nothing is sorted.
- */
-export const BALANCE_SQL = {
-  whole: (account = '') => `SELECT b.account, b.stage, b.movement, b.amount ${PAGE} ${account}`,
-  part: (account = '') => `SELECT b.account, b.stage, b.movement, b.amount - ${LATER} ${PAGE} ${account}`,
-};
 
 const PAGE = `FROM balance AS b WHERE b.organisation = @organisation AND b.period =
   (SELECT max(period) FROM balance WHERE organisation = @organisation AND period <= @period)`;
 
-const LATER = `(SELECT coalesce(sum(l.amount), 0) FROM line AS l INDEXED BY line_part WHERE l.organisation = b.organisation
-  AND l.period = @period AND l.account = b.account AND l.stage = b.stage AND l.movement = b.movement AND l.date > @to)`;
+const BEFORE = `coalesce((SELECT p.amount FROM balance AS p WHERE p.organisation = b.organisation
+  AND p.period = (SELECT max(period) FROM balance WHERE organisation = @organisation AND period < @period)
+  AND p.account = b.account AND p.stage = b.stage AND p.movement = b.movement), 0)`;
 
-function prepare({ $client }: Db): (balancesOf: BalancesOf) => BalanceRow[] {
+const lines = (dated: string) => `(SELECT coalesce(sum(l.amount), 0) FROM line AS l INDEXED BY line_part
+  WHERE l.organisation = b.organisation AND l.period = @period AND l.account = b.account AND l.stage = b.stage
+  AND l.movement = b.movement AND l.date ${dated} @to)`;
+
+/**
+ * What accounts held: the last page of balances up to a period; or, within it, the page before and the lines up to a day,
+ * or the page less the lines that follow, whichever is less to read. Lines are read account by account through an index in
+ * the order of the page. Nothing is sorted.
+ */
+export const BALANCE_SQL = {
+  whole: (account = '') => `SELECT b.account, b.stage, b.movement, b.amount ${PAGE} ${account}`,
+  added: (account = '') => `SELECT b.account, b.stage, b.movement, ${BEFORE} + ${lines('<=')} ${PAGE} ${account}`,
+  takenOff: (account = '') => `SELECT b.account, b.stage, b.movement, b.amount - ${lines('>')} ${PAGE} ${account}`,
+};
+
+function prepare({ $client }: Db): (way: BalanceWay, balancesOf: BalancesOf) => BalanceRow[] {
   const statement = (sql: (account?: string) => string) => {
     const all = $client.prepare<[object], BalanceRow>(sql()).raw();
     const statement = $client.prepare<[object], BalanceRow>(sql('AND b.account = @account')).raw();
     return (asked: BalancesOf) => (asked.account === undefined ? all : statement).all(asked);
   };
-  const [whole, part] = [statement(BALANCE_SQL.whole), statement(BALANCE_SQL.part)];
-  return (asked) => (asked.to === undefined ? whole(asked) : part(asked));
+  const ways = {
+    whole: statement(BALANCE_SQL.whole),
+    added: statement(BALANCE_SQL.added),
+    takenOff: statement(BALANCE_SQL.takenOff),
+  };
+  return (way, asked) => ways[way](asked);
 }

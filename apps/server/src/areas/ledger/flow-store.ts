@@ -15,6 +15,7 @@ import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import { entry, line } from '../../platform/database/schema.js';
 import { type BalanceRow, balanceStatements } from './balance-statements.js';
+import { partOfMonth } from './part-of-month.js';
 
 /** What flows are asked of: an organisation's books, as known at some place of its chain. */
 export interface LedgerView {
@@ -75,9 +76,10 @@ function balancesAt(
   account: AccountId | undefined,
 ): readonly BalanceRow[] {
   return keptUntilCommit(db, `balances ${organisation} ${date} ${account ?? ''}`, () => {
-    const asked = { organisation, account, period: periodNumber(calendar, date) };
+    const { period, sign } = partOfMonth(calendar, date);
     const end = date < calendar.firstDay ? dayBefore(calendar.firstDay) : endOfMonth(date);
-    return balanceStatements(db)(date === end ? asked : { ...asked, to: date });
+    const way = date === end ? 'whole' : sign === 1 ? 'added' : 'takenOff';
+    return balanceStatements(db)(way, { organisation, account, period, to: date });
   });
 }
 

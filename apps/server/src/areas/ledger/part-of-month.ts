@@ -16,6 +16,9 @@ export interface PartOfMonth {
   readonly sign: 1 | -1;
 }
 
+/** Up to this day lines are added. A little under half of a month: the period before has to be looked up besides. */
+const ADDED_TO = 12;
+
 /** @example partOfMonth(calendar, parseCivilDate('2027-03-31')).whole // → 202703 */
 export function partOfMonth({ firstDay }: BooksCalendar, asAt: CivilDate): PartOfMonth {
   // all that lies before the first day is one period
@@ -23,6 +26,6 @@ export function partOfMonth({ firstDay }: BooksCalendar, asAt: CivilDate): PartO
   const { year, month, day } = partsOf(asAt);
   const period = year * 100 + month;
   const end = endOfMonth(asAt);
-  if (day <= 15) return { whole: period - 1, period, from: '', to: asAt, sign: 1 };
+  if (day <= ADDED_TO) return { whole: period - 1, period, from: '', to: asAt, sign: 1 };
   return { whole: period, period, from: `${asAt}~`, to: end, sign: -1 };
 }

@@ -8,9 +8,9 @@ import {
 } from '@just-ledger/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { keptUntilCommit } from '../../platform/database/kept-reading.js';
 import { yearClosing } from '../../platform/database/schema.js';
 import { loadChart } from '../accounts/account-store.js';
+import { keptWithChart } from '../accounts/chart-version.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { agreedRules } from './profit-sharings.js';
@@ -53,7 +53,7 @@ interface RulesOfYears {
 }
 
 function rulesOf(db: Db, organisation: Organisation): RulesOfYears {
-  return keptUntilCommit(db, `closing rules ${organisation.id}`, () => {
+  return keptWithChart(db, organisation.id, `closing rules of a ${organisation.kind}`, () => {
     const rows = db
       .select({ year: yearClosing.year, rules: yearClosing.rules })
       .from(yearClosing)

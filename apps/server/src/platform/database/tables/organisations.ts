@@ -60,6 +60,15 @@ export const organisationColumn = () =>
     .notNull()
     .references(() => organisation.id);
 
+/**
+ * Counts the changes of an organisation's chart: its accounts, its breakdowns with their values, how its statements are
+ * arranged, which years are closed by which rules. Triggers write it.
+ */
+export const chartVersion = table('chart_version', {
+  organisation: organisationColumn().primaryKey(),
+  version: integer('version').notNull(),
+});
+
 /** A day on which an organisation does no business, besides Saturdays and Sundays. */
 export const holiday = table(
   'holiday',
