@@ -18,7 +18,7 @@ export type CopyBooks = () => string;
 
 /** Posts entries one by one and, turn and turn about, commits a bare row in another file and unchecked rows in a copy. */
 export function posting(context: WriteContext, count: number, bareFile: string, copyBooks: CopyBooks): PostingTimes {
-  const post = (n: number): void => void context.transact(() => postEntry(context, request(n)));
+  const post = (n: number): void => postOne(context, n);
   post(0); // so that totals and balances of the month are there in the copy too
   const bare = bareRow(bareFile);
   const unchecked = uncheckedRows(copyBooks());
@@ -32,6 +32,11 @@ export function posting(context: WriteContext, count: number, bareFile: string, 
   bare.close();
   unchecked.close();
   return times;
+}
+
+/** Posts an entry of two lines in the last month of the books. */
+export function postOne(context: WriteContext, n: number): void {
+  context.transact(() => postEntry(context, request(n)));
 }
 
 interface Rows {

@@ -5,8 +5,10 @@ import {
   equityStatementReport,
   incomeStatementReport,
 } from '@just-ledger/server/areas/statements/statement-reports';
+import type { WriteContext } from '@just-ledger/server/platform/threads/write-context';
 import { trialBalanceReport } from '@just-ledger/server/areas/trial-balance/trial-balance-report';
 import { LARGE_TODAY } from './large-books.js';
+import { postOne } from './posting.js';
 import { median, took, usually } from './stopwatch.js';
 
 /** The days at which reports are measured. */
@@ -115,6 +117,21 @@ export function firstReading(folder: string, draw: Draw, asAt: string): number {
       const time = took(() => draw(on, organisation, asAt));
       on.$client.close();
       return time;
+    }),
+  );
+}
+
+/** The usual time in which a connection that has drawn many reports draws one up that nobody has asked for since a posting. */
+export function readingAfterPosting(
+  context: WriteContext,
+  on: Db,
+  organisation: Organisation,
+  [draw, asAt]: readonly [Draw, string],
+): number {
+  return median(
+    Array.from({ length: 15 }, (_, n) => {
+      postOne(context, n);
+      return took(() => draw(on, organisation, asAt));
     }),
   );
 }

@@ -9,6 +9,7 @@ import {
 import { and, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { keptUntilCommit, keptWhile } from '../../platform/database/kept-reading.js';
+import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import { takeOnRow } from '../../platform/database/schema.js';
 import { loadBooks } from '../books/books-store.js';
 import { rateHeldOn } from '../currencies/currency-store.js';
@@ -38,17 +39,21 @@ export function readSomeTrays(
 
 /** Changes with what is typed for the take-on, and with the set-up that it is read against. */
 export function takeOnVersion(db: Db, organisation: number): string {
-  const version = keptUntilCommit(db, `version of the old books ${organisation}`, () =>
-    db.$client
-      .prepare<{ organisation: number }, string>(
-        `SELECT coalesce((SELECT version FROM take_on_version WHERE organisation = @organisation), 0) || '.' ||
-          coalesce((SELECT max(id) FROM set_up_change WHERE organisation = @organisation), 0)`,
-      )
-      .pluck()
-      .get({ organisation }),
+  return keptUntilCommit(
+    db,
+    `version of the old books ${organisation}`,
+    () => lastChange(db).get({ organisation }) ?? '',
   );
-  return version ?? '';
 }
+
+const lastChange = oncePerConnection(({ $client }) =>
+  $client
+    .prepare<{ organisation: number }, string>(
+      `SELECT coalesce((SELECT version FROM take_on_version WHERE organisation = @organisation), 0) || '.' ||
+        coalesce((SELECT max(id) FROM set_up_change WHERE organisation = @organisation), 0)`,
+    )
+    .pluck(),
+);
 
 /** The rows of one tray, as they were typed. */
 export function rowsOfTray(db: Db, organisation: number, tray: TrayKey): TakeOnRow[] {
