@@ -6,7 +6,7 @@ import { workbookOf, zipOf } from './files.js';
 let server: RunningServer;
 let path: string;
 beforeAll(async () => {
-  server = await RunningServer.start();
+  server = await RunningServer.shared();
   path = await server.organisation({ kind: 'non-profit' });
 });
 afterAll(() => server.stop());

@@ -15,7 +15,7 @@ const holds = async (key: string, asAt?: string): Promise<unknown> => (await pro
 
 // a company, closed, reopened for a late bill, closed again
 beforeAll(async () => {
-  server = await RunningServer.start({ today: '2027-01-18' });
+  server = await RunningServer.shared();
   base = await server.organisation();
   await post('2026-01-02', '3000', '1010', '5000.00');
   await post('2026-03-10', '4000', '1010', '900.00');

@@ -2,7 +2,7 @@ import { RunningServer, problemCodes, csv, type Reply } from './running-server.j
 
 let server: RunningServer;
 beforeAll(async () => {
-  server = await RunningServer.start();
+  server = await RunningServer.shared();
 });
 afterAll(() => server.stop());
 

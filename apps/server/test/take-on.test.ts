@@ -6,7 +6,7 @@ import { TakeOn, type Cells } from './take-on-of-books.js';
 
 let server: RunningServer;
 beforeAll(async () => {
-  server = await RunningServer.start();
+  server = await RunningServer.shared();
 });
 afterAll(() => server.stop());
 
