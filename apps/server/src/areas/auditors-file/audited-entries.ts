@@ -1,7 +1,7 @@
 import { type Chart, entryNumber, normalBalanceOf, sealedContent } from '@just-ledger/core';
 import { asc, eq } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
-import { contact, entry, person } from '../../platform/database/schema.js';
+import { contact, person } from '../../platform/database/schema.js';
 import { everyPostedEntry } from '../journal/posted-entries.js';
 
 /** The entries of a year as they were sealed, a line each, in the order of the chain. */
@@ -13,7 +13,7 @@ export function* sealedEntries(db: Db, organisation: number, year: string): Gene
       .all()
       .map(({ id, name }) => [id, name]),
   );
-  for (const { row, posted } of everyPostedEntry(db, organisation, eq(entry.year, year)))
+  for (const { row, posted } of everyPostedEntry(db, organisation, year))
     yield `{"sealed":${sealedContent(posted)},"seal":"${row.seal}","postedBy":${JSON.stringify(names.get(row.postedBy) ?? '')}}`;
 }
 

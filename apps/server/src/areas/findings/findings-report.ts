@@ -7,12 +7,13 @@ import {
   type Finding,
   formatAmount,
   parseCivilDate,
+  parseEntryNumber,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
+import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import { defineReport } from '../../platform/threads/report.js';
 import { loadChart } from '../accounts/account-store.js';
 import { numbersOf } from '../journal/entry-links.js';
-import { findEntryByNumber } from '../journal/entry-store.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { reportSpan } from '../organisations/report-dates.js';
 import { foundBetween, type ReviewedDays } from './books-review.js';
@@ -90,11 +91,20 @@ export function daysOfFindings(db: Db, organisation: Organisation, days: Reviewe
 function entryDates(db: Db, organisation: number, numbers: readonly string[]): Map<string, CivilDate> {
   return new Map(
     numbers.flatMap((number) => {
-      const row = findEntryByNumber(db, organisation, number);
-      return row ? [[number, row.date] as const] : [];
+      const parsed = parseEntryNumber(number);
+      const date = parsed && dateOfEntry(db).get(organisation, parsed.year, parsed.number);
+      return date === undefined ? [] : [[number, date] as const];
     }),
   );
 }
+
+const dateOfEntry = oncePerConnection(({ $client }) =>
+  $client
+    .prepare<[number, string, number], CivilDate>(
+      'SELECT date FROM entry WHERE organisation = ? AND year = ? AND number = ?',
+    )
+    .pluck(),
+);
 
 function evidenceResponse(part: EvidencePart, { baseCurrency }: Organisation): EvidencePartResponse {
   return typeof part === 'string' ? { text: part } : { amount: formatAmount(part.amount, baseCurrency) };

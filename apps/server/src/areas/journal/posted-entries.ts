@@ -10,7 +10,7 @@ import {
   quoteOf,
   zip,
 } from '@just-ledger/core';
-import { and, eq, gt, sql, type SQL, Placeholder } from 'drizzle-orm';
+import { eq, sql, type SQL, Placeholder } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import type { Db } from '../../platform/database/connection.js';
 import { rowReader } from '../../platform/database/read-rows.js';
@@ -43,20 +43,23 @@ export function postedEntriesOf(db: Db, organisation: number, rows: readonly Ent
   return rows.map((row) => postedEntryOf(row, byEntry.get(row.place) ?? [], breakdowns));
 }
 
-/** Every entry of an organisation with its row, in the order of the chain, read as it is asked for. @param which all if left out */
+const entriesAfter = rowReader(
+  entry,
+  `WHERE organisation = @organisation AND place > @last AND (@year = '' OR year = @year) ORDER BY place LIMIT ${PAGE}`,
+);
+
+/**
+ * Every entry of an organisation with its row, in the order of the chain, read as it is asked for.
+ *
+ * @param year only those of this fiscal year; all where left out
+ */
 export function* everyPostedEntry(
   db: Db,
   organisation: number,
-  which?: SQL,
+  year = '',
 ): Generator<{ readonly row: EntryRow; readonly posted: PostedEntry }> {
-  for (let last = -Infinity, rows: EntryRow[]; ; last = rows.at(-1)?.place ?? last) {
-    rows = db
-      .select()
-      .from(entry)
-      .where(and(eq(entry.organisation, organisation), gt(entry.place, last), which))
-      .orderBy(entry.place)
-      .limit(PAGE)
-      .all();
+  for (let last = 0, rows: EntryRow[]; ; last = rows.at(-1)?.place ?? last) {
+    rows = entriesAfter(db)({ organisation, last, year });
     for (const [row, posted] of zip(rows, postedEntriesOf(db, organisation, rows))) yield { row, posted };
     if (rows.length < PAGE) return;
   }

@@ -13,9 +13,9 @@ import {
   type TaxCode,
   valueNames,
 } from '@just-ledger/core';
-import { and, desc, eq, inArray, ne } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
 import { keptWhile } from '../../platform/database/kept-reading.js';
+import { rowReader } from '../../platform/database/read-rows.js';
 import { entry } from '../../platform/database/schema.js';
 import { loadChart } from '../accounts/account-store.js';
 import { loadBreakdowns } from '../breakdowns/breakdown-store.js';
@@ -23,29 +23,22 @@ import { booksVersion } from '../ledger/books-version.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { loadTaxCodes } from '../tax-codes/tax-code-store.js';
 import { contactNames } from './entry-store.js';
-import { isNotReversed, postedEntriesOf } from './posted-entries.js';
+import { postedEntriesOf } from './posted-entries.js';
 
 /** So many of the latest entries are looked through. */
 const LATEST = 2_000;
 
+const latestEntries = rowReader(
+  entry,
+  `AS e WHERE e.organisation = @organisation AND e.kind IN ('ordinary', 'adjusting') AND e.source <> 'closing'
+    AND NOT EXISTS (SELECT 1 FROM entry AS r WHERE r.organisation = e.organisation AND r.reverses = e.place)
+    ORDER BY e.place DESC LIMIT ${LATEST}`,
+);
+
 /** The sentences that simple entries among the latest were posted with and stand; those said most often first. */
 export function saidSentences(db: Db, books: Organisation): SaidSentenceResponse[] {
   return keptWhile(db, `sentences said ${books.id}`, booksVersion(db, books.id), () => {
-    const rows = db
-      .select()
-      .from(entry)
-      .where(
-        and(
-          eq(entry.organisation, books.id),
-          inArray(entry.kind, ['ordinary', 'adjusting']),
-          ne(entry.source, 'closing'),
-          isNotReversed(books.id),
-        ),
-      )
-      .orderBy(desc(entry.place))
-      .limit(LATEST)
-      .all();
-    const posted = postedEntriesOf(db, books.id, rows);
+    const posted = postedEntriesOf(db, books.id, latestEntries(db)({ organisation: books.id }));
     const chart = loadChart(db, books.id);
     const breakdowns = loadBreakdowns(db, books.id);
     const contactName = contactNames(db, books.id, posted);
