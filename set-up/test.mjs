@@ -4,7 +4,7 @@ import { build, install, root } from './ready.mjs';
 
 /** Debian packages that the tests need: a browser, a SQL shell to attack the books from outside, a spreadsheet to reckon. */
 const NEEDED = [
-  ['chromium', '/usr/bin/chromium'],
+  ['chromium-headless-shell', '/usr/bin/chromium-headless-shell'],
   ['sqlite3', '/usr/bin/sqlite3'],
   ['gnumeric', '/usr/bin/ssconvert', '--no-install-recommends'],
 ];

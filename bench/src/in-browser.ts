@@ -57,7 +57,7 @@ const SCREENS = [
 /** Opens the screens of the books that a server has, in the browser that the interface is tested with. */
 export async function seenInBrowser({ url }: ServerUnderBench): Promise<Seen> {
   const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: '/usr/bin/chromium-headless-shell',
     args: ['--no-sandbox', '--disable-gpu'],
   });
   try {

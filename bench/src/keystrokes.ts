@@ -48,7 +48,7 @@ export async function keystrokesOfFifty(server: ServerUnderBench): Promise<Keyst
   const organisation = await newBooks(server);
   const papers = fiftyPapers();
   const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: '/usr/bin/chromium-headless-shell',
     args: ['--no-sandbox', '--disable-gpu'],
   });
   try {
