@@ -104,6 +104,15 @@ describe('reports from totals', () => {
   ])('agree with the lines at %s', async (date) => {
     expect(await reported(`asAt=${date}`)).toEqual(expected(date));
   });
+  test.each(['2025-04', '2025-05', '2026-10'])(
+    'agree with the lines at every day of %s, whichever end it is reached from',
+    async (month) => {
+      for (let day = month === '2025-04' ? 10 : 1; day <= 30; day += 1) {
+        const date = `${month}-${String(day).padStart(2, '0')}`;
+        expect([date, await reported(`asAt=${date}`)]).toEqual([date, expected(date)]);
+      }
+    },
+  );
   test('show what was known at a moment', async () => {
     for (const moment of moments) {
       const [row] = raw<{ place: number }>(
