@@ -1,11 +1,11 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { parseCivilDate } from '@just-ledger/core';
 import { loadChart } from '../src/areas/accounts/account-store.js';
 import { loadBreakdowns } from '../src/areas/breakdowns/breakdown-store.js';
 import { organisationOf } from '../src/areas/organisations/organisation-store.js';
 import { rulesOfSpan } from '../src/areas/periods/rules-of-years.js';
 import { arrangementOf } from '../src/areas/statements/arrangement-store.js';
 import { type Db, openForReading } from '../src/platform/database/connection.js';
-import { parseCivilDate } from '@just-ledger/core';
 import { fromTo } from './entries.js';
 import { type Reply, RunningServer } from './running-server.js';
 
@@ -41,6 +41,7 @@ const accountNamed = (name: string) => loadChart(db, id).accounts.find((account)
 const account = { number: '6999', name: 'Postage', element: 'expense' };
 const arrangement = { order: [], parts: [], words: [] };
 
+/** One after the other in the same books: what is done, what is read afterwards, and what it has to be. */
 const CHANGES: readonly (readonly [string, () => Promise<unknown>, () => unknown, unknown])[] = [
   ['an account is added', () => done('POST', '/accounts', account), () => accountNamed('Postage')?.number, '6999'],
   [

@@ -7,7 +7,6 @@ import {
   type Finding,
   formatAmount,
   parseCivilDate,
-  parseEntryNumber,
 } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { oncePerConnection } from '../../platform/database/once-per-connection.js';
@@ -73,37 +72,15 @@ export function openFindings(db: Db, organisation: Organisation, days: ReviewedD
 /** The days that findings are about at which nobody has looked; those about a balance belong to the last of the span. */
 export function daysOfFindings(db: Db, organisation: Organisation, days: ReviewedDays): CivilDate[] {
   const { from, to } = days;
-  const { findings } = findingsBetween(db, organisation, days);
-  const open = findings.filter(({ state }) => state === 'open');
-  const dates = entryDates(
-    db,
-    organisation.id,
-    open.flatMap(({ entries }) => entries.slice(0, 1)),
-  );
-  return open.map(({ id, type, entries: [entry] }) => {
+  return openFindings(db, organisation, days).map(({ id, type, entries: [first] }) => {
     if (type === 'month-missing') return endOfMonth(parseCivilDate(`${id.slice(-7)}-01`));
-    const date = entry === undefined ? undefined : dates.get(entry);
+    const date = first === undefined ? undefined : dateOfEntry(db).get(organisation.id, first);
     return date !== undefined && date >= from ? date : to;
   });
 }
 
-/** The dates of entries, by their numbers. */
-function entryDates(db: Db, organisation: number, numbers: readonly string[]): Map<string, CivilDate> {
-  return new Map(
-    numbers.flatMap((number) => {
-      const parsed = parseEntryNumber(number);
-      const date = parsed && dateOfEntry(db).get(organisation, parsed.year, parsed.number);
-      return date === undefined ? [] : [[number, date] as const];
-    }),
-  );
-}
-
 const dateOfEntry = oncePerConnection(({ $client }) =>
-  $client
-    .prepare<[number, string, number], CivilDate>(
-      'SELECT date FROM entry WHERE organisation = ? AND year = ? AND number = ?',
-    )
-    .pluck(),
+  $client.prepare<[number, number], CivilDate>('SELECT date FROM entry WHERE organisation = ? AND place = ?').pluck(),
 );
 
 function evidenceResponse(part: EvidencePart, { baseCurrency }: Organisation): EvidencePartResponse {

@@ -31,7 +31,7 @@ const BEFORE = `coalesce((SELECT p.amount FROM balance AS p WHERE p.organisation
   AND p.period = (SELECT max(period) FROM balance WHERE organisation = @organisation AND period < @period)
   AND p.account = b.account AND p.stage = b.stage AND p.movement = b.movement), 0)`;
 
-const lines = (dated: string) => `(SELECT coalesce(sum(l.amount), 0) FROM line AS l INDEXED BY line_part
+const sumOfLines = (dated: string) => `(SELECT coalesce(sum(l.amount), 0) FROM line AS l INDEXED BY line_part
   WHERE l.organisation = b.organisation AND l.period = @period AND l.account = b.account AND l.stage = b.stage
   AND l.movement = b.movement AND l.date ${dated} @to)`;
 
@@ -42,8 +42,10 @@ const lines = (dated: string) => `(SELECT coalesce(sum(l.amount), 0) FROM line A
  */
 export const BALANCE_SQL = {
   whole: (account = '') => `SELECT b.account, b.stage, b.movement, b.amount ${PAGE} ${account}`,
-  added: (account = '') => `SELECT b.account, b.stage, b.movement, ${BEFORE} + ${lines('<=')} ${PAGE} ${account}`,
-  takenOff: (account = '') => `SELECT b.account, b.stage, b.movement, b.amount - ${lines('>')} ${PAGE} ${account}`,
+  added: (account = '') =>
+    `SELECT b.account, b.stage, b.movement, ${BEFORE} + ${sumOfLines('<=')} ${PAGE} ${account}`,
+  takenOff: (account = '') =>
+    `SELECT b.account, b.stage, b.movement, b.amount - ${sumOfLines('>')} ${PAGE} ${account}`,
 };
 
 function prepare({ $client }: Db): (way: BalanceWay, balancesOf: BalancesOf) => BalanceRow[] {
