@@ -91,6 +91,20 @@ export default tseslint.config(
     ],
   ),
   {
+    files: ['apps/web/src/**/*.{ts,tsx}'],
+    ignores: ['apps/web/src/ui/picker.tsx'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        ...NAMES,
+        {
+          selector: "ImportSpecifier[imported.name='Autocomplete']",
+          message: 'one of many is picked in a Picker: what was gone to stays the one that is taken',
+        },
+      ],
+    },
+  },
+  {
     files: ['e2e/**/*.keyboard.spec.ts'],
     rules: {
       'no-restricted-syntax': [

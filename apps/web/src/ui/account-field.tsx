@@ -1,9 +1,8 @@
 import type { AccountResponse } from '@just-ledger/contract';
 import { bestMatches } from '@just-ledger/core';
-import { Autocomplete } from '@mui/material';
 import { useState } from 'react';
-import cell from './cell.module.css';
 import { PickerInput } from './picker-input.js';
+import { Picker } from './picker.js';
 
 /** Chooses an account by its number or part of its name; Tab takes what is highlighted. */
 export function AccountField({
@@ -34,7 +33,7 @@ export function AccountField({
     accounts.find((account) => account.number === value) ?? (value || null);
   const [typed, setTyped] = useState<string>();
   return (
-    <Autocomplete<AccountResponse, false, false, boolean>
+    <Picker<AccountResponse, false, boolean>
       freeSolo={keepsTyped}
       size="small"
       options={accounts}
@@ -70,7 +69,6 @@ export function AccountField({
           typeof option === 'string' ? numberFor(accounts, option.trim(), usedBefore) : (option?.number ?? ''),
         );
       }}
-      slotProps={{ popper: { className: cell.offers } }}
       renderInput={(field) => (
         <PickerInput
           field={field}

@@ -1,8 +1,7 @@
 import { bestMatches } from '@just-ledger/core';
-import { Autocomplete } from '@mui/material';
 import { useRef } from 'react';
-import cell from './cell.module.css';
 import { PickerInput } from './picker-input.js';
+import { Picker } from './picker.js';
 
 /** What a field offers: known by a name, and by a number where it has one. */
 export interface Offered {
@@ -57,7 +56,7 @@ export function NamedField({
   // whether somebody has gone to one of them
   const isGoneTo = useRef(false);
   return (
-    <Autocomplete
+    <Picker
       freeSolo
       size="small"
       options={[...byName.keys(), NEW]}
@@ -95,7 +94,6 @@ export function NamedField({
         if (reason === 'input') isGoneTo.current = false;
         if (reason !== 'reset' || byName.has(text)) onChange(text);
       }}
-      slotProps={{ popper: { className: cell.offers } }}
       renderInput={(field) => (
         <PickerInput field={field} label={label} wrong={wrong} placeholder={placeholder} onBlur={onBlur} />
       )}

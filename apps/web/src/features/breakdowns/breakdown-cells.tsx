@@ -1,9 +1,9 @@
 import type { BreakdownResponse } from '@just-ledger/contract';
 import { bestMatches } from '@just-ledger/core';
-import { Autocomplete } from '@mui/material';
 import { clsx } from 'clsx';
 import layout from '../../ui/layout.module.css';
 import { PickerInput } from '../../ui/picker-input.js';
+import { Picker } from '../../ui/picker.js';
 import grid from '../../ui/typed-grid.module.css';
 import styles from './breakdown-cells.module.css';
 
@@ -26,7 +26,7 @@ export function BreakdownCells({
       {breakdowns.map((breakdown) => (
         <span key={breakdown.id} className={clsx(layout.row, layout.unwrapped)}>
           {breakdown.name}:
-          <Autocomplete
+          <Picker
             size="small"
             className={styles.value}
             options={breakdown.values.filter((value) => value.active && !value.heading).map((value) => value.name)}

@@ -1,11 +1,12 @@
 import { type ContactResponse, paths } from '@just-ledger/contract';
-import { Autocomplete, Button, TextField } from '@mui/material';
+import { Button, TextField } from '@mui/material';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import layout from '../../ui/layout.module.css';
+import { Picker } from '../../ui/picker.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 import styles from './contact-merge.module.css';
 
@@ -37,7 +38,7 @@ export function ContactMerge({
   const lines = contact.lines === 1 ? '1 posted line counts' : `${contact.lines} posted lines count`;
   return (
     <div className={styles.merge}>
-      <Autocomplete
+      <Picker
         options={contacts.filter((candidate) => candidate.id !== contact.id && candidate.mergedInto === null)}
         getOptionLabel={(contact) => `${contact.number} ${contact.name}`}
         isOptionEqualToValue={(a, b) => a.id === b.id}

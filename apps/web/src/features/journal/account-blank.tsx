@@ -3,6 +3,7 @@ import { bestMatches, isBegunBy, sentencesMeant } from '@just-ledger/core';
 import { useAutocomplete } from '@mui/material';
 import { useMemo } from 'react';
 import { createPortal } from 'react-dom';
+import { useOffers } from '../../ui/use-offers.js';
 import { BlankField } from './blank.js';
 import type { OfferedSentence } from './offered-sentence.js';
 import { type Offer, SentenceOffers } from './sentence-offers.js';
@@ -76,8 +77,10 @@ export function AccountBlank({
     if (offer === null || typeof offer === 'string') return onTyped(offer ?? '');
     return 'account' in offer ? onChoose(offer.account) : onSaid(offer.said);
   };
+  const { list, ...keys } = useOffers();
   const { getRootProps, getInputProps, getListboxProps, getOptionProps, groupedOptions, inputValue, popupOpen } =
     useAutocomplete<Offer, false, false, true>({
+      ...list,
       freeSolo: true,
       options,
       value: chosen ?? (value || null),
@@ -91,7 +94,7 @@ export function AccountBlank({
   const { ref, value: _, ...input }: ReturnType<typeof getInputProps> & { value?: unknown } = getInputProps();
   return (
     <>
-      <span {...getRootProps()}>
+      <span {...getRootProps({ onKeyDown: keys.onKeyDown })}>
         <BlankField
           blank={blank}
           label={label}
@@ -108,7 +111,7 @@ export function AccountBlank({
         createPortal(
           <SentenceOffers
             offers={groupedOptions.flatMap((offer) => ('options' in offer ? [] : [offer]))}
-            listbox={getListboxProps()}
+            listbox={{ ...getListboxProps(), onClick: keys.onClick }}
             optionAt={(option, index) => getOptionProps({ option, index })}
             accounts={accounts}
           />,

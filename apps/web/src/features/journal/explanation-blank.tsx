@@ -2,6 +2,7 @@ import { useAutocomplete } from '@mui/material';
 import { sentencesMeant } from '@just-ledger/core';
 import { createPortal } from 'react-dom';
 import { BlankField } from './blank.js';
+import { useOffers } from '../../ui/use-offers.js';
 import type { OfferedSentence } from './offered-sentence.js';
 import styles from './sentence.module.css';
 
@@ -25,12 +26,14 @@ export function ExplanationBlank({
   offersAt: Element | null;
   onTyped: (text: string) => void;
 }) {
+  const { list, ...keys } = useOffers();
   const { getRootProps, getInputProps, getListboxProps, getOptionProps, groupedOptions, popupOpen } = useAutocomplete<
     string,
     false,
     false,
     true
   >({
+    ...list,
     freeSolo: true,
     options: [...new Set(said.map(({ explanation }) => explanation))],
     value,
@@ -51,7 +54,7 @@ export function ExplanationBlank({
   const offers = groupedOptions.flatMap((offer) => (typeof offer === 'string' ? [offer] : []));
   return (
     <>
-      <span {...getRootProps()}>
+      <span {...getRootProps({ onKeyDown: keys.onKeyDown })}>
         <BlankField
           blank="explanation"
           label={label}
@@ -67,7 +70,7 @@ export function ExplanationBlank({
         offers.length > 0 &&
         offersAt &&
         createPortal(
-          <ul {...getListboxProps()} className={styles.offers}>
+          <ul {...getListboxProps()} onClick={keys.onClick} className={styles.offers}>
             {offers.map((option, index) => {
               const { key: _key, ...rest } = getOptionProps({ option, index });
               return (

@@ -1,7 +1,7 @@
 import type { PatternResponse } from '@just-ledger/contract';
 import { searchWords } from '@just-ledger/core';
-import { Autocomplete, TextField } from '@mui/material';
-import cell from '../../ui/cell.module.css';
+import { TextField } from '@mui/material';
+import { Picker } from '../../ui/picker.js';
 import { hasAmounts } from './pattern-form.js';
 
 /** What an entry is for. Patterns are offered by their names and taken by ↓ and Enter, never by themselves. */
@@ -27,7 +27,7 @@ export function ExplanationField({
     });
   };
   return (
-    <Autocomplete<PatternResponse, false, true, true>
+    <Picker<PatternResponse, true, true>
       freeSolo
       disableClearable
       forcePopupIcon={false}
@@ -54,7 +54,6 @@ export function ExplanationField({
       onChange={(_, chosen) => {
         if (typeof chosen !== 'string') onPattern(chosen);
       }}
-      slotProps={{ popper: { className: cell.offers } }}
       renderInput={(params) => (
         <TextField {...params} label="Explanation" error={message !== undefined} helperText={message} />
       )}

@@ -1,5 +1,5 @@
 import { ENTRY_SOURCES, readBreakdowns, writeBreakdowns } from '@just-ledger/core';
-import { Autocomplete, TextField } from '@mui/material';
+import { TextField } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
@@ -7,6 +7,7 @@ import { breakdownsQuery } from '../../api/breakdown-queries.js';
 import { contactsQuery } from '../../api/contact-queries.js';
 import { peopleQuery } from '../../api/people-queries.js';
 import { ContactField } from '../../ui/contact-field.js';
+import { Picker } from '../../ui/picker.js';
 import { FilterChoice } from './filter-choice.js';
 import styles from './journal-screen.module.css';
 import type { useJournalFilter } from './use-journal-filter.js';
@@ -71,7 +72,7 @@ export function FurtherFilters({
       <FilterChoice label="Source" value={filters.source} onChange={filters.setSource} choices={SOURCES} />
       <FilterChoice label="Paper" value={filters.paper} onChange={filters.setPaper} choices={PAPER} />
       <FilterChoice label="Reversed" value={filters.reversed} onChange={filters.setReversed} choices={REVERSED} />
-      <Autocomplete
+      <Picker
         freeSolo
         options={people.map(({ name }) => name)}
         value={filters.by}

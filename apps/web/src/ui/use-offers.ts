@@ -1,0 +1,19 @@
+import { type KeyboardEvent, useState } from 'react';
+
+/**
+ * When what a field offers is shown. Once somebody has gone to an offer it stays the one that Enter takes, however often
+ * the screen is drawn again: left to itself, a list that closes by what is chosen begins at its first offer again the
+ * next time it is drawn.
+ * @returns what the list is told, and what its keys and clicks do
+ */
+export function useOffers() {
+  const [open, setOpen] = useState(false);
+  const close = (): void => setOpen(false);
+  return {
+    list: { open, onOpen: (): void => setOpen(true), onClose: close, disableCloseOnSelect: true },
+    onKeyDown: ({ key }: KeyboardEvent): void => {
+      if (key === 'Enter') close();
+    },
+    onClick: close,
+  };
+}
