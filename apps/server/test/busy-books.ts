@@ -1,3 +1,4 @@
+import { addDays, parseCivilDate } from '@just-ledger/core';
 import { copyFileSync, mkdtempSync } from 'node:fs';
 import Database from 'better-sqlite3';
 import fc from 'fast-check';
@@ -83,6 +84,11 @@ const ODD: readonly (readonly [document: string, date: string, amount: number, d
   ['too much, posted late', '2026-02-01', 300],
   ['too much, posted late', '2026-03-10', -100],
   ['too much, posted late', '2026-03-02', -300],
+  // paid after as many days as a span has, and after one more
+  ...[31, 32, 92, 93, 366, 367].flatMap((days): (typeof ODD)[number][] => [
+    [`paid after ${days} days`, '2026-02-01', 400],
+    [`paid after ${days} days`, addDays(parseCivilDate('2026-02-01'), days), -400],
+  ]),
 ];
 
 async function oddDocuments(server: RunningServer, path: string): Promise<void> {

@@ -7,6 +7,7 @@ import { join } from 'node:path';
 import { postedLines } from '../src/areas/accounts/account-lines.js';
 import { linesOfContacts } from '../src/areas/contacts/contact-lines.js';
 import { contactBalances } from '../src/areas/open-items/contact-sums.js';
+import { SPANS } from '../src/areas/open-items/document-sums.js';
 import { checkDocuments } from '../src/areas/open-items/documents-against-lines.js';
 import { controlAccounts } from '../src/areas/open-items/open-documents.js';
 import { agedSumsAt, linesOfDocument, openItemsAt } from '../src/areas/open-items/open-items-at.js';
@@ -100,8 +101,18 @@ function answers(db: Db, from: CivilDate, to: CivilDate): unknown {
   };
 }
 
-const DAYS = ['2025-12-31', '2026-01-14', '2026-01-15', '2026-01-31', '2026-03-01', '2026-03-15', '2026-03-16'];
-const day = fc.constantFrom(...DAYS, '2026-03-31', '2026-06-30', '2026-12-31').map(parseCivilDate);
+const DAYS = [
+  '2025-12-31',
+  '2026-01-14',
+  '2026-01-15',
+  '2026-01-31',
+  '2026-02-01',
+  '2026-03-01',
+  '2026-03-15',
+  '2026-03-16',
+];
+const LATER = ['2026-03-31', '2026-05-03', '2026-05-04', '2026-06-30', '2026-12-31', '2027-02-01', '2027-02-02'];
+const day = fc.constantFrom(...DAYS, ...LATER).map(parseCivilDate);
 /** What begins a period: the first day of the books, or of a month after it. */
 const beginning = fc.constantFrom('2026-01-15', '2026-02-01', '2026-03-01').map(parseCivilDate);
 
@@ -158,6 +169,9 @@ describe('what is derived', () => {
         { seed: 20_261_127, numRuns: 25 },
       );
     }
+    // documents of every span were among them
+    const spans = derived.prepare('SELECT DISTINCT span FROM document_sum ORDER BY span').pluck().all();
+    expect(spans).toEqual([...SPANS, Infinity].map((_, span) => span));
     for (const database of [db.$client, plain.$client, derived]) database.close();
     rmSync(copy, { recursive: true });
   });
@@ -200,6 +214,9 @@ describe('what is derived', () => {
 
   test.each([
     ['a sum', 'UPDATE document_sum SET amount = amount + 1 WHERE OF_FIRST'],
+    ['its first day', "UPDATE document_sum SET first_date = '2026-01-01' WHERE OF_FIRST"],
+    ['its last day', "UPDATE document_sum SET last_date = '2099-01-01' WHERE OF_FIRST"],
+    ['its span', 'UPDATE document_sum SET span = 3 WHERE OF_FIRST'],
     ['a foreign sum', 'UPDATE document_sum SET foreign_amount = foreign_amount - 1 WHERE OF_FIRST'],
     ['a line', 'UPDATE control_line SET amount = amount + 1 WHERE OF_FIRST'],
     ['a line that is missing', 'DELETE FROM control_line WHERE OF_FIRST'],

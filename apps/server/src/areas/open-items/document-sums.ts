@@ -2,6 +2,19 @@ import { type AccountId, type CivilDate, type ContactId, type CurrencyCode, docu
 import type { Derivation } from '../../platform/derived/derivation.js';
 
 /**
+ * How long documents were moved, from their first line to their last, in days: a document in the span 0 for 31 at the
+ * most, in 1 for 92, in 2 for 366, and in 3 for longer. What was under way on a day is found among those of each span
+ * whose last line came within so many days after it.
+ */
+export const SPANS = [31, 92, 366] as const;
+
+/** The span from a first day to a last, both of them SQL. */
+export function spanBetween(first: string, last: string): string {
+  return `CASE ${SPANS.map((days, span) => `WHEN ${last} <= date(${first}, '+${days} days') THEN ${span}`).join(' ')}
+    ELSE ${SPANS.length} END`;
+}
+
+/**
  * What the lines of each document of a contact come to, and which lines they are: so that open items are made of the
  * documents that can be open, and not of all there ever were. Lines that name no document stand under an empty key.
  *
@@ -13,18 +26,18 @@ import type { Derivation } from '../../platform/derived/derivation.js';
  */
 export const documentSums: Derivation = {
   name: 'document-sums',
-  version: 3,
+  version: 4,
   tables: {
     document_sum: `CREATE TABLE document_sum (organisation INTEGER NOT NULL, account INTEGER NOT NULL,
       contact INTEGER NOT NULL, key TEXT NOT NULL, side INTEGER NOT NULL, amount INTEGER NOT NULL, currency TEXT,
       foreign_amount INTEGER NOT NULL, mixed INTEGER NOT NULL, in_order INTEGER NOT NULL, first_date TEXT NOT NULL, last_date TEXT NOT NULL,
       document_date TEXT NOT NULL, due_date TEXT NOT NULL, has_due INTEGER NOT NULL,
-      entry INTEGER NOT NULL, place INTEGER NOT NULL, PRIMARY KEY (organisation, account, contact, key)) STRICT, WITHOUT ROWID;
+      entry INTEGER NOT NULL, place INTEGER NOT NULL, span INTEGER NOT NULL, PRIMARY KEY (organisation, account, contact, key)) STRICT, WITHOUT ROWID;
     CREATE INDEX document_sum_open ON document_sum (organisation, account, side, contact, due_date, amount, last_date, key)
       WHERE side <> 0 AND amount <> 0;
     CREATE INDEX document_sum_rest ON document_sum (organisation, account, contact, key)
       WHERE side = 0 AND (amount <> 0 OR foreign_amount <> 0 OR mixed OR key = '');
-    CREATE INDEX document_sum_last ON document_sum (organisation, account, last_date, first_date, side, due_date)`,
+    CREATE INDEX document_sum_last ON document_sum (organisation, account, span, last_date, first_date, side, due_date)`,
     control_line: `CREATE TABLE control_line (organisation INTEGER NOT NULL, account INTEGER NOT NULL,
       contact INTEGER NOT NULL, key TEXT NOT NULL, entry INTEGER NOT NULL, place INTEGER NOT NULL, date TEXT NOT NULL,
       amount INTEGER NOT NULL, foreign_amount INTEGER NOT NULL,
@@ -34,10 +47,10 @@ export const documentSums: Derivation = {
     // a document of two currencies, or of none and one, is mixed
     const add =
       derived.prepare(`INSERT INTO document_sum (organisation, account, contact, key, side, amount, currency,
-        foreign_amount, mixed, in_order, first_date, last_date, document_date, due_date, has_due, entry, place)
+        foreign_amount, mixed, in_order, first_date, last_date, document_date, due_date, has_due, entry, place, span)
       VALUES (@organisation, @account, @contact, @key, CASE WHEN @key = '' OR @reverses THEN 0 ELSE sign(@amount) END,
         @amount, @currency, @foreignAmount, 0, 1, @date, @date, coalesce(@documentDate, @date),
-        coalesce(@dueDate, @documentDate, @date), @dueDate IS NOT NULL, @entry, @place)
+        coalesce(@dueDate, @documentDate, @date), @dueDate IS NOT NULL, @entry, @place, 0)
       ON CONFLICT DO UPDATE SET
         side = CASE WHEN (has_due OR NOT excluded.has_due) AND (
             (side * excluded.side = -1 AND excluded.currency IS currency AND NOT mixed
@@ -49,7 +62,8 @@ export const documentSums: Derivation = {
         in_order = in_order AND excluded.first_date >= last_date,
         amount = amount + excluded.amount, foreign_amount = foreign_amount + excluded.foreign_amount,
         mixed = max(mixed, currency IS NOT excluded.currency),
-        first_date = min(first_date, excluded.first_date), last_date = max(last_date, excluded.last_date)`);
+        first_date = min(first_date, excluded.first_date), last_date = max(last_date, excluded.last_date),
+        span = ${spanBetween('min(first_date, excluded.first_date)', 'max(last_date, excluded.last_date)')}`);
     const keep = derived.prepare(`INSERT INTO control_line
         (organisation, account, contact, key, entry, place, date, amount, foreign_amount)
       VALUES (@organisation, @account, @contact, @key, @entry, @place, @date, @amount, @foreignAmount)`);

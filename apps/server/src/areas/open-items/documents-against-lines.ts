@@ -1,7 +1,7 @@
 import type { Db } from '../../platform/database/connection.js';
 import { derivedTo } from '../../platform/derived/derived-to.js';
 import { defineReading } from '../../platform/threads/task.js';
-import { documentSums } from './document-sums.js';
+import { documentSums, spanBetween } from './document-sums.js';
 
 /** How many lines of contacts the documents were made of, and how many of those stand otherwise in them. */
 export interface DocumentsCheck {
@@ -11,7 +11,8 @@ export interface DocumentsCheck {
 
 /**
  * Reads every line of a contact again, as far as documents were derived of them: each stands in its document as it was
- * posted, none stands there that was not, and each document comes to the sum of its lines.
+ * posted, none stands there that was not, and each document comes to the sum of its lines, from the
+ * first day of them to the last.
  */
 export const checkDocuments = defineReading(
   'checkDocuments',
@@ -28,7 +29,9 @@ export const checkDocuments = defineReading(
           WHERE organisation = @organisation
         ), wrong AS (
           SELECT d.account, d.contact, d.key FROM derived.document_sum AS d WHERE d.organisation = @organisation
-            AND (d.amount, d.foreign_amount) IS NOT (SELECT sum(c.amount), sum(c.foreign_amount)
+            AND (d.amount, d.foreign_amount, d.first_date, d.last_date, d.span) IS NOT (
+              SELECT sum(c.amount), sum(c.foreign_amount), min(c.date), max(c.date),
+                ${spanBetween('min(c.date)', 'max(c.date)')}
               FROM derived.control_line AS c
               WHERE c.organisation = d.organisation AND c.account = d.account AND c.contact = d.contact AND c.key = d.key)
         )

@@ -4,7 +4,7 @@ import type { Db } from '../../platform/database/connection.js';
 import { derivedTo } from '../../platform/derived/derived-to.js';
 import { loadChart } from '../accounts/account-store.js';
 import { contactDirectory } from '../contacts/contact-directory.js';
-import { documentSums } from './document-sums.js';
+import { documentSums, SPANS } from './document-sums.js';
 
 /** A control account with the side on which its documents open: 1 debit, −1 credit. */
 export interface ControlAccount {
@@ -84,14 +84,17 @@ export function derivedDocuments(db: Db, asked: OpenItemsAt): DerivedDocuments |
   const unnamedPairs = sql`SELECT value ->> 0 AS account, value ->> 1 AS contact FROM json_each(${JSON.stringify(
     unnamed.map(({ account, contact }) => [account, contact]),
   )})`;
-  // documents that moved later, too: as at today there are none, and of a few contacts there are fewer than since a day
-  const lately = sql`${table} INDEXED BY document_sum_last
-    WHERE d.organisation = ${asked.organisation} AND d.account = a.id AND d.last_date > ${asked.asAt}`;
+  // documents that moved before and later: as at today there are none, and a few contacts have few in all
+  const spans = sql`(SELECT key AS span, date(${asked.asAt}, '+' || value || ' days') AS until
+    FROM json_each(${JSON.stringify([...SPANS, null])}))`;
+  const lately = sql`${spans} AS u CROSS JOIN ${table} INDEXED BY document_sum_last
+    WHERE d.organisation = ${asked.organisation} AND d.account = a.id AND d.span = u.span
+      AND d.last_date > ${asked.asAt} AND d.last_date <= coalesce(u.until, '9999') AND d.first_date <= ${asked.asAt}`;
   const isLater = db.get(sql`SELECT 1 FROM ${accounts} CROSS JOIN ${lately} LIMIT 1`) !== undefined;
   const underWay = !isLater
     ? sql`${table} WHERE 0`
     : asked.contacts === undefined
-      ? sql`${lately} AND d.first_date <= ${asked.asAt}`
+      ? lately
       : sql`${table} WHERE ${ofAccount} AND +d.last_date > ${asked.asAt} AND +d.first_date <= ${asked.asAt}`;
   const until = (column: SQL): SQL => sql`(SELECT sum(k.${column}) FROM derived.control_line AS k
     WHERE k.organisation = d.organisation AND k.account = d.account AND k.contact = d.contact AND k.key = d.key
@@ -114,11 +117,11 @@ export function derivedDocuments(db: Db, asked: OpenItemsAt): DerivedDocuments |
         FROM ${accounts} CROSS JOIN ${table} INDEXED BY document_sum_open
         WHERE ${ofAccount} AND d.side <> 0 AND d.amount <> 0 AND d.last_date <= ${asked.asAt} AND ${isAsked}`;
     if (!isLater) return sql`(${untilNow})`;
-    return sql`(SELECT * FROM (
-        ${untilNow}
-        UNION ALL SELECT d.account, d.contact, d.key, ${until(sql`amount`)}, d.due_date
-        FROM ${accounts} CROSS JOIN ${underWay} AND ${isAsked}
-      ) WHERE open <> 0)`;
+    // what was open of each is added up once
+    return sql`(WITH moved AS MATERIALIZED (
+        SELECT d.account, d.contact, d.key, ${until(sql`amount`)} AS open, d.due_date
+        FROM ${accounts} CROSS JOIN ${underWay} AND ${isAsked})
+      ${untilNow} UNION ALL SELECT * FROM moved WHERE open <> 0)`;
   };
   return {
     isAllNamed: unnamed.length === 0,
