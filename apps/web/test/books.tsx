@@ -3,8 +3,8 @@ import { type ReactNode, Suspense, useState } from 'react';
 import { MemoryRouter, Route, Routes } from 'react-router';
 
 /** Books that were read already, around a part of a screen: nothing is asked of a server. */
-export function Books({ children }: { children: ReactNode }) {
-  const [client] = useState(booksRead);
+export function Books({ children, client: given }: { children: ReactNode; client?: QueryClient }) {
+  const [client] = useState(() => given ?? booksRead());
   return (
     <QueryClientProvider client={client}>
       <MemoryRouter initialEntries={['/1/record/journal']}>
@@ -18,7 +18,8 @@ export function Books({ children }: { children: ReactNode }) {
   );
 }
 
-function booksRead(): QueryClient {
+/** What was read of the books; more can be put beside it. */
+export function booksRead(): QueryClient {
   const client = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity, retry: false } } });
   client.setQueryData(['session'], {
     person: { email: 'wren@sallow-reach.test', name: 'Wren' },

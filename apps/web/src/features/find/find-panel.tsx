@@ -34,8 +34,9 @@ export function FindPanel({
   const email = useSession().person?.email ?? '';
   const { organisation, currency, calendar, years, today, to } = useBooks();
   const [typed, setTyped] = useState('');
-  const [chosen, setChosen] = useState(0);
-  const [wanted, setWanted] = useState<{ readonly isBeside: boolean }>();
+  // the row that was gone to, whatever comes before it once the books have answered
+  const [chosen, setChosen] = useState<string>();
+  const [wanted, setWanted] = useState<{ readonly isBeside: boolean; readonly row: string | undefined }>();
   const text = useSettled(typed.trim(), QUIET);
   const { data: accounts = [], isPending: isWithoutAccounts } = useQuery(accountsQuery(organisation.id, to));
   const { data: answer, error } = useQuery(findQuery(organisation.id, text));
@@ -47,7 +48,9 @@ export function FindPanel({
     const ever = { from: years.years[0]?.from ?? to, to: today };
     return foundItems(typed, { currency, accounts, screens, stages, answer: known, ever, span }, lately);
   }, [typed, answer, accounts, screens, stages, lately, to, calendar, currency, years, today]);
-  const item = items[Math.min(chosen, items.length - 1)];
+  const foundAt = items.findIndex((found) => optionId(found) === chosen);
+  const index = Math.max(0, foundAt);
+  const item = items[index];
   const open = (what: FoundItem, isBeside: boolean): void => {
     if (isBeside && !what.isOfferedBeside) return;
     rememberOpened(email, organisation.id, what);
@@ -59,18 +62,19 @@ export function FindPanel({
     // Enter pressed before the books have answered waits for them, so that it never opens something else
     if (!wanted || !isAnswered) return;
     setWanted(undefined);
-    if (item) open(item, wanted.isBeside);
+    const meant = wanted.row === undefined ? items[0] : items.find((found) => optionId(found) === wanted.row);
+    if (meant) open(meant, wanted.isBeside);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- it is opened once, when the answer is there
   }, [wanted, isAnswered]);
+  const choose = (found: FoundItem | undefined): void => setChosen(found && optionId(found));
   const step = (to: number): void => {
-    if (items.length > 0) setChosen((Math.max(0, to) + items.length) % items.length);
+    if (items.length > 0) choose(items[(Math.max(0, to) + items.length) % items.length]);
   };
   const keys = (event: KeyboardEvent): void => {
-    const index = Math.min(chosen, items.length - 1);
     if (event.key === 'ArrowDown') step(index + 1);
     else if (event.key === 'ArrowUp') step(index === 0 ? items.length - 1 : index - 1);
     else if (event.key === 'Tab') step(nextGroup(items, index, event.shiftKey));
-    else if (event.key === 'Enter') setWanted({ isBeside: event.shiftKey });
+    else if (event.key === 'Enter') setWanted({ isBeside: event.shiftKey, row: foundAt < 0 ? undefined : chosen });
     else return;
     event.preventDefault();
   };
@@ -92,7 +96,7 @@ export function FindPanel({
           value={typed}
           onChange={(event) => {
             setTyped(event.target.value);
-            setChosen(0);
+            setChosen(undefined);
             setWanted(undefined);
           }}
           onKeyDown={keys}
@@ -109,7 +113,7 @@ export function FindPanel({
           item={item}
           text={typed}
           count={answer?.text === typed.trim() ? answer.entryCount : undefined}
-          onChoose={setChosen}
+          onChoose={choose}
           onOpen={open}
         />
         {item && <FoundLook key={item.key} item={item} />}

@@ -23,7 +23,7 @@ export function FoundList({
   text: string;
   /** How many entries there are in all; null where they were not counted. */
   count: number | null | undefined;
-  onChoose: (index: number) => void;
+  onChoose: (item: FoundItem) => void;
   onOpen: (item: FoundItem, isBeside: boolean) => void;
 }) {
   const row = useRef<HTMLDivElement>(null);
@@ -52,7 +52,7 @@ export function FoundList({
                   role="option"
                   aria-selected={item === chosen}
                   className={clsx(styles.row, item === chosen && styles.chosen)}
-                  onMouseMove={() => onChoose(items.indexOf(item))}
+                  onMouseMove={() => onChoose(item)}
                   onClick={(event) => onOpen(item, event.shiftKey)}
                 >
                   <span className={clsx('soft', styles.code)}>{item.code}</span>
