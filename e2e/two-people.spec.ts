@@ -94,3 +94,36 @@ test('two who type into one row of a take-on keep what both have typed; of one c
   await expect.poll(rows).toMatchObject([{ cells: { document: 'A 2', unpaid: '8' } }]);
   await expect(page.getByText(told)).toHaveCount(0);
 });
+
+test('what is typed of the organisation stays while somebody else changes it; untouched it shows what they changed', async ({
+  own: { page, open },
+}) => {
+  await page.clock.install();
+  await open('prepare/organisation');
+  const other = await otherTab(page);
+  const rename = async (name: string): Promise<void> => {
+    await other.getByRole('textbox', { name: 'Name', exact: true }).fill(name);
+    await other.getByRole('button', { name: 'Save', exact: true }).click();
+    await expect(other.getByText('Saved.')).toBeVisible();
+    // coming back after a while, the organisation is read again
+    await page.clock.fastForward(20_000);
+    const read = page.waitForResponse((response) => /\/api\/organisations\/\d+$/.test(response.url()));
+    await page.evaluate(() => window.dispatchEvent(new Event('visibilitychange')));
+    await read;
+  };
+  const form = page.getByRole('form', { name: 'The organisation' });
+  const name = form.getByRole('textbox', { name: 'Name', exact: true });
+  await rename('Osier Growers');
+  await expect(name).toHaveValue('Osier Growers');
+  const people = form.getByRole('textbox', { name: 'Two people from' });
+  await people.fill('500');
+  await rename('Osier and Reed Growers');
+  await expect(page.getByText('Osier and Reed Growers').first()).toBeVisible();
+  await expect(people).toHaveValue('500');
+  await expect(name).toHaveValue('Osier Growers');
+  await form.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(form.getByText(/has been changed since you opened it/)).toBeVisible();
+  await expect(people).toHaveValue('500');
+  await form.getByRole('button', { name: 'Undo changes' }).click();
+  await expect(name).toHaveValue('Osier and Reed Growers');
+});

@@ -7,18 +7,25 @@ import { Allowed } from '../ui/allowed.js';
 import { OrganisationForm } from '../features/organisations/organisation-form.js';
 import layout from '../ui/layout.module.css';
 import { Sheet } from '../ui/sheet.js';
+import { useLookedAtAlways } from '../ui/use-looked-at.js';
 
 /** The organisation itself: all of it can change until something posted depends on it. */
 export default function OrganisationScreen() {
   const { organisation } = useBooks();
   const [kept, setKept] = useState<number>();
+  const [isTyped, setTyped] = useState(false);
+  const [lookedAt, keep] = useLookedAtAlways(organisation, isTyped);
   return (
     <Sheet title="Organisation" aside={`you are its ${organisation.role}`}>
       <OrganisationForm
-        key={organisation.version}
-        organisation={organisation}
-        isKept={kept === organisation.version}
-        onKept={(version) => setKept(version)}
+        key={lookedAt.version}
+        organisation={lookedAt}
+        isKept={kept === lookedAt.version}
+        onTyped={setTyped}
+        onKept={(saved) => {
+          keep(saved);
+          setKept(saved.version);
+        }}
       />
       <Allowed act="beginAnew">
         <StarterAnew organisation={organisation} />

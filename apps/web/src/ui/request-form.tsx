@@ -1,5 +1,5 @@
 import { classValidatorResolver } from '@hookform/resolvers/class-validator';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { type FieldValues, FormProvider, type Path, type Resolver, useForm } from 'react-hook-form';
 import { RequestRefused } from '../api/request.js';
 import { FormPlaces } from './form-places.js';
@@ -22,6 +22,7 @@ export function RequestForm<Typed extends FieldValues, Request extends FieldValu
   toRequest,
   send,
   clears = false,
+  onTyped,
   label,
   className,
   foot,
@@ -36,6 +37,8 @@ export function RequestForm<Typed extends FieldValues, Request extends FieldValu
   send: (request: Request) => Promise<unknown>;
   /** Whether its fields are as at first again once it is sent, for the next. */
   clears?: boolean;
+  /** Told whenever something is typed, and whenever it stands as it was again. */
+  onTyped?: (isTyped: boolean) => void;
   label?: string;
   className?: string;
   /** What stands under the fields. */
@@ -49,6 +52,7 @@ export function RequestForm<Typed extends FieldValues, Request extends FieldValu
     classValidatorResolver(of)(toRequest(typed), context, options as never) as never;
   const form = useForm<Typed, unknown, Request>({ defaultValues: values as never, resolver });
   const { isSubmitting: isPending, isDirty } = form.formState;
+  useEffect(() => onTyped?.(isDirty), [isDirty, onTyped]);
   const submit = form.handleSubmit(
     async (request) => {
       setElsewhere(null);

@@ -8,3 +8,10 @@ export function useLookedAt<Item>(item: Item): [lookedAt: Item, keep: (kept: Ite
   const [lookedAt, keep] = useState(item);
   return [lookedAt, keep];
 }
+
+/** The same for a form that is always open: while nothing is typed in it, it shows what others have changed. */
+export function useLookedAtAlways<Item extends { readonly version: number }>(item: Item, isTyped: boolean) {
+  const [lookedAt, keep] = useLookedAt(item);
+  if (!isTyped && item.version > lookedAt.version) keep(item);
+  return [lookedAt, keep] as const;
+}

@@ -2,6 +2,7 @@ import { type AccountResponse, ChangeCurrencyRequest, type CurrencyResponse, pat
 import { EXCHANGE_ACCOUNT_KEYS, EXCHANGE_ACCOUNTS, keyedBy } from '@just-ledger/core';
 import { Button } from '@mui/material';
 import { clsx } from 'clsx';
+import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
@@ -10,7 +11,7 @@ import { ChoiceInput } from '../../ui/form-fields.js';
 import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
-import { useLookedAt } from '../../ui/use-looked-at.js';
+import { useLookedAtAlways } from '../../ui/use-looked-at.js';
 
 /** Where gains and losses on a currency go, when they are realised and while they are not. */
 export function ExchangeAccounts({
@@ -21,7 +22,8 @@ export function ExchangeAccounts({
   accounts: readonly AccountResponse[];
 }) {
   const { organisation } = useBooks();
-  const [currency, keep] = useLookedAt(opened);
+  const [isTyped, setTyped] = useState(false);
+  const [currency, keep] = useLookedAtAlways(opened, isTyped);
   const { currency: code, version } = currency;
   const save = useOrganisationMutation((body: ChangeCurrencyRequest) =>
     api.put(paths.currency(organisation.id, code), body),
@@ -36,6 +38,7 @@ export function ExchangeAccounts({
       values={numbers}
       toRequest={(typed): ChangeCurrencyRequest => ({ currency: code, ...typed, version })}
       send={async (request) => keep(await save.mutateAsync(request))}
+      onTyped={setTyped}
       foot={({ isPending, isDirty }) =>
         isDirty && (
           <Allowed act="setUp" isTold>

@@ -30,11 +30,13 @@ const TIME_ZONES = [...new Set([NO_TIME_ZONE, ...Intl.supportedValuesOf('timeZon
 export function OrganisationForm({
   organisation,
   isKept,
+  onTyped,
   onKept,
 }: {
   organisation: OrganisationResponse;
   isKept: boolean;
-  onKept: (version: number) => void;
+  onTyped: (isTyped: boolean) => void;
+  onKept: (saved: OrganisationResponse) => void;
 }) {
   const { years, today } = useBooks();
   const start = typedOf(organisation);
@@ -49,7 +51,8 @@ export function OrganisationForm({
       label="The organisation"
       values={start}
       toRequest={(typed) => changesOf(start, typed, organisation.version, today)}
-      send={async (request) => onKept((await save.mutateAsync(request)).version)}
+      send={async (request) => onKept(await save.mutateAsync(request))}
+      onTyped={onTyped}
       foot={({ isPending, isDirty, reset }) => (
         <Allowed act="changeOrganisation" isTold>
           <div className={clsx(formStyles.foot, layout.row)}>
