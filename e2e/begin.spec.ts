@@ -90,6 +90,7 @@ test('what was typed last is there again, whichever way the start was left; begu
   signedIn: page,
   demo,
 }) => {
+  await page.clock.install();
   await page.goto(`${demo}/begin`);
   const name = page.getByRole('textbox', { name: 'Name', exact: true });
   await name.fill('Elm and Daughters');
@@ -99,7 +100,7 @@ test('what was typed last is there again, whichever way the start was left; begu
   await name.fill('Elm and Sons');
   await page.getByRole('button', { name: 'Begin these books' }).click();
   await expect(page.getByRole('heading', { name: 'Papers to gather' })).toBeVisible();
-  await page.waitForTimeout(900); // longer than answers wait before they are kept
+  await page.clock.fastForward(900); // longer than answers wait before they are kept
   await page.goto(demo);
   await expect(page.getByRole('link', { name: 'Elm and Sons' })).toHaveCount(1);
   await expect(page.getByRole('link', { name: 'Begin the books of another organisation' })).toBeVisible();
