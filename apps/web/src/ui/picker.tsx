@@ -23,7 +23,10 @@ export function Picker<
         onKeyDown?.(event);
         offers.onKeyDown(event);
       }}
-      slotProps={{ popper: { className: cell.offers }, listbox: { onClick: offers.onClick } }}
+      slotProps={{
+        popper: { className: cell.offers, placement: 'bottom-start' },
+        listbox: { onClick: offers.onClick },
+      }}
     />
   );
 }
