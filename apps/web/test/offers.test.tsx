@@ -115,3 +115,21 @@ describe('what was gone to by the arrows', () => {
     expect(screen.queryByRole('listbox')).toBeNull();
   });
 });
+
+describe('what nothing is offered for', () => {
+  test.each([
+    ['typed at once', []],
+    ['typed after another one was gone to', ['re{ArrowDown}{ArrowDown}{Escape}']],
+  ])('stays as it is: %s', async (_, before) => {
+    const user = userEvent.setup();
+    const draw = (typing: Typing) => <AccountField label="Field" keepsTyped accounts={ACCOUNTS} {...typing} />;
+    render(<Screen draw={draw} />, { wrapper: Books });
+    const field = screen.getByRole<HTMLInputElement>('combobox');
+    await user.tab();
+    for (const keys of before) await user.keyboard(keys);
+    field.select();
+    await user.paste('9999');
+    await user.tab();
+    expect(screen.getByRole('status').textContent).toBe('9999');
+  });
+});
