@@ -101,3 +101,32 @@ test('the colours are the computer’s until the person says otherwise', async (
   await choose('as this computer');
   await expect(colours).toHaveAttribute('data-colours', 'dark');
 });
+
+test('nothing of a sheet goes along to other books, where one goes there over what lies between', async ({
+  signedIn: page,
+  demo,
+}) => {
+  /** As somebody who goes back several steps at once does. */
+  const jump = (path: string): Promise<void> =>
+    page.evaluate((to) => {
+      history.pushState(null, '', to);
+      dispatchEvent(new PopStateEvent('popstate'));
+    }, path);
+  const books = page.getByRole('banner').first();
+  await page.goto(`${demo}/1/prepare/organisation`);
+  const name = page
+    .getByRole('form', { name: 'The organisation' })
+    .getByRole('textbox', { name: 'Name', exact: true });
+  await expect(name).toHaveValue('Sallow Reach Cider Co-operative');
+  await jump('/2/prepare/organisation');
+  await expect(name).not.toHaveValue('Sallow Reach Cider Co-operative');
+  await expect(books).not.toContainText('Sallow Reach Cider Co-operative');
+  await page.goto(`${demo}/1/record/entry`);
+  const explanation = page.getByRole('combobox', { name: 'Explanation' });
+  await explanation.fill('Of the co-operative alone');
+  await jump('/2/record/entry');
+  await expect(books).not.toContainText('Sallow Reach Cider Co-operative');
+  await expect(explanation).toHaveValue('');
+  await jump('/1/record/entry');
+  await expect(explanation).toHaveValue('Of the co-operative alone');
+});

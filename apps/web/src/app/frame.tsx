@@ -74,11 +74,11 @@ export function Frame() {
       </div>
       <main className={styles.desk} id="desk">
         <p className={styles.printHead}>{organisation.name}</p>
-        <Pane key={screen}>
+        <Pane key={`${organisation.id} ${screen}`}>
           <Main slot="main" />
         </Pane>
         {Beside && (
-          <Pane key={`beside ${address.beside}`}>
+          <Pane key={`${organisation.id} beside ${address.beside}`}>
             <Beside slot="beside" />
           </Pane>
         )}

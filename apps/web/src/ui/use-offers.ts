@@ -1,9 +1,10 @@
 import { type KeyboardEvent, useEffect, useState } from 'react';
 
 /**
- * When what a field offers is shown. Once somebody has gone to an offer it stays the one that Enter takes, however often
- * the screen is drawn again: left to itself, a list that closes by what is chosen begins at its first offer again the
- * next time it is drawn. It has to as it opens, or it would take what stood out when it was shown before.
+ * Opens and closes the list of what a field offers. An offer that somebody has gone to stays the one that Enter takes,
+ * however often the screen is drawn again. The library's list does otherwise unless it is told not to close by what is
+ * chosen: then it goes back to its first offer the next time it is drawn. As it opens it has to begin anew, so it is told
+ * once it is open, and closed from here.
  *
  * @returns what the list is told, and what its keys and clicks do
  */

@@ -11,8 +11,8 @@ export interface DocumentsCheck {
 
 /**
  * Reads every line of a contact again, as far as documents were derived of them: each stands in its document as it was
- * posted, none stands there that was not, and each document comes to the sum of its lines, from the
- * first day of them to the last.
+ * posted, none stands there that was not, and each document comes to the sum of its lines and lasts from the first of
+ * their days to the last.
  */
 export const checkDocuments = defineReading(
   'checkDocuments',
