@@ -12,7 +12,6 @@ const APART = [
   'pino',
   'pdfjs-dist',
   'pdfkit',
-  'pdfmake',
   'exceljs',
   '@fastify/static',
   '@fastify/multipart',

@@ -3,6 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { RunningServer } from './running-server.js';
 import { TakeOn, type Cells } from './take-on-of-books.js';
+import { fileOf, readPdf } from './written-files.js';
 
 let server: RunningServer;
 beforeAll(async () => {
@@ -194,10 +195,15 @@ describe('a take-on', () => {
     const signed = await books.signOff();
     expect([signed.status, signed.body.signedOff.by, signed.body.inTheWay]).toEqual([200, 'owner', []]);
     expect(await books.balances()).toEqual(BALANCES);
-    const pack = await fetch(`${server.url}${books.path}/take-on/pack.pdf`, { headers: { cookie: server.session } });
-    const pdf = Buffer.from(await pack.arrayBuffer());
-    expect([pack.headers.get('content-type'), pdf.subarray(0, 5).toString()]).toEqual(['application/pdf', '%PDF-']);
-    expect(pdf.subarray(-8).toString()).toContain('%%EOF');
+    const pack = await fileOf(server, `${books.path}/take-on/pack.pdf?size=letter`, 'application/pdf');
+    expect(Buffer.from(pack).toString('latin1')).toMatch(/\/MediaBox \[0 0 612 792\][^]*\/StructTreeRoot/);
+    const { pages, missing } = await readPdf(pack);
+    expect(missing).toBe(0);
+    expect(pages[0]).toMatch(/Take-on of the opening balances as at 31 December 2025 signed off by owner/);
+    const titles = pages
+      .slice(2)
+      .map((page) => /(Old trial balance|New trial balance|Customers|Suppliers|Proofs)/.exec(page)?.[1]);
+    expect(titles).toEqual(['Old trial balance', 'New trial balance', 'Customers', 'Suppliers', 'Proofs']);
 
     expect((await books.ask('POST', '/trays/customers/rows', { rows: [{ cells: {} }] })).status).toBe(409);
     expect((await books.ask('DELETE', '/trays/customers/posting')).status).toBe(409);

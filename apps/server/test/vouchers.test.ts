@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { pagesOfPdf } from './written-files.js';
+import { fileOf, pagesOfPdf, readPdf } from './written-files.js';
 import { problemCodes, type Reply, RunningServer } from './running-server.js';
 
 let server: RunningServer;
@@ -55,6 +55,20 @@ test('a voucher says who, what, when and with which seal, and leaves room to sig
   ]) {
     expect(page).toContain(said);
   }
+});
+
+test('a voucher is printed on the size that is asked for, tagged, with the last seal and the day at its foot', async () => {
+  const { body } = await post('Paid to Żółć & Παπαδάκη, Львів');
+  const bytes = await fileOf(server, `${base}/entries/${body.number}/voucher.pdf?size=letter`, 'application/pdf');
+  const text = Buffer.from(bytes).toString('latin1');
+  expect(text).toContain('/MediaBox [0 0 612 792]');
+  expect(text).toContain('/StructTreeRoot');
+  const { pages, missing } = await readPdf(bytes);
+  expect(missing).toBe(0);
+  expect(pages[0]).toMatch(/Paid to Żółć & Παπαδάκη, Львів/);
+  const seal = body.seal.slice(0, 16).replaceAll(/(.{4})(?=.)/g, '$1 ');
+  expect(pages[0]).toMatch(new RegExp(`Seal ${seal} Drawn on .* Page 1 of 1`));
+  expect((await server.request('GET', `${base}/entries/${body.number}/voucher.pdf?size=a5`)).status).toBe(422);
 });
 
 test('the vouchers of what a list finds are printed together, the oldest first; nothing and too much are said', async () => {

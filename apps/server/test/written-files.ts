@@ -9,21 +9,37 @@ export async function fileOf(server: RunningServer, path: string, contentType: s
   return new Uint8Array(await reply.arrayBuffer());
 }
 
-/** The text of a PDF, page by page, as a reader of another make finds it. */
-export async function pagesOfPdf(server: RunningServer, path: string): Promise<string[]> {
-  const data = await fileOf(server, path, 'application/pdf');
-  const task = getDocument({ data, useSystemFonts: false, verbosity: 0 });
+/** A PDF as a reader of another make finds it. */
+export interface ReadPdf {
+  /** The text of each page. */
+  readonly pages: string[];
+  /** How many letters are drawn as one that the font does not have: glyph 0 (OpenType 1.9, "glyf"). */
+  readonly missing: number;
+}
+
+/** Reads a PDF. */
+export async function readPdf(bytes: Uint8Array): Promise<ReadPdf> {
+  const task = getDocument({ data: Uint8Array.from(bytes), useSystemFonts: false, verbosity: 0 });
   const pdf = await task.promise;
   const pages: string[] = [];
-  for (let page = 1; page <= pdf.numPages; page += 1) {
-    const { items } = await (await pdf.getPage(page)).getTextContent();
-    pages.push(
-      items
-        .map((item) => ('str' in item ? item.str : ''))
-        .join(' ')
-        .replaceAll(/\s+/g, ' '),
-    );
+  let missing = 0;
+  for (let number = 1; number <= pdf.numPages; number += 1) {
+    const page = await pdf.getPage(number);
+    const { items } = await page.getTextContent();
+    const texts = items.map((item) => ('str' in item ? item.str : ''));
+    pages.push(texts.join(' ').replaceAll(/\s+/g, ' '));
+    const { argsArray } = await page.getOperatorList();
+    missing += argsArray.flat(3).filter((part: unknown) => isGlyphZero(part)).length;
   }
   await task.destroy();
-  return pages;
+  return { pages, missing };
+}
+
+function isGlyphZero(part: unknown): boolean {
+  return typeof part === 'object' && part !== null && 'originalCharCode' in part && part.originalCharCode === 0;
+}
+
+/** The text of a PDF that the server writes, page by page. */
+export async function pagesOfPdf(server: RunningServer, path: string): Promise<string[]> {
+  return (await readPdf(await fileOf(server, path, 'application/pdf'))).pages;
 }

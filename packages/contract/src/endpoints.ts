@@ -129,6 +129,7 @@ import type {
   TakeInvitationRequest,
 } from './people/person.js';
 import type { LookedAt, LookedAtQuery } from './looked-at.js';
+import type { PrintedQuery } from './printed-query.js';
 import type { ProblemDetails } from './problems/problem-details.js';
 import type { LockedProofsResponse, ProofsQuery, ProofsResponse } from './proofs/proofs.js';
 import type {
@@ -144,7 +145,6 @@ import type {
   PrepaymentResponse,
   ProposedOccurrenceResponse,
   RecurringJournalRequest,
-  PrintedRecurringQuery,
   RecurringJournalResponse,
   RecurringPreviewResponse,
   RecurringStandingResponse,
@@ -178,7 +178,6 @@ import type {
   IssuedPapersResponse,
   IssuePapersRequest,
   PapersSendingRequest,
-  PrintedBoardPapersQuery,
   SendPapersRequest,
 } from './board-papers/board-papers.js';
 import type { KeptReportRequest, KeptReportResponse, KeptResponse } from './kept-reports/kept-reports.js';
@@ -456,10 +455,10 @@ export interface Endpoints {
     GET: { asks: UsualAmountsQuery; gives: UsualAmountsResponse[] };
   };
   '/api/organisations/{organisation}/entries/vouchers.pdf': {
-    GET: { asks: EntriesQuery; gives: PdfFile };
+    GET: { asks: PrintedEntriesQuery; gives: PdfFile };
   };
   '/api/organisations/{organisation}/entries/{number}/voucher.pdf': {
-    GET: { gives: PdfFile };
+    GET: { asks: PrintedQuery; gives: PdfFile };
   };
   '/api/organisations/{organisation}/entries/{number}/planned-reversal': {
     PUT: { takes: PlanReversalRequest; gives: EntryResponse };
@@ -542,14 +541,14 @@ export interface Endpoints {
     PUT: { takes: PapersSendingRequest; gives: KeptResponse };
   };
   '/api/organisations/{organisation}/board-papers/{id}/issue': {
-    POST: { takes: IssuePapersRequest; asks: PrintedBoardPapersQuery; gives: IssuedPapersResponse };
+    POST: { takes: IssuePapersRequest; asks: PrintedQuery; gives: IssuedPapersResponse };
   };
   '/api/organisations/{organisation}/board-papers/{id}': {
     PUT: { takes: BoardPapersRequest; gives: KeptResponse };
     DELETE: { asks: LookedAtQuery; gives: void };
   };
   '/api/organisations/{organisation}/board-papers/{id}/document.pdf': {
-    GET: { asks: PrintedBoardPapersQuery; gives: PdfFile };
+    GET: { asks: PrintedQuery; gives: PdfFile };
   };
   '/api/organisations/{organisation}/kept-reports': {
     GET: { gives: KeptReportResponse[] };
@@ -617,7 +616,7 @@ export interface Endpoints {
     PUT: { takes: HolidaysRequest; gives: HolidaysResponse };
   };
   '/api/organisations/{organisation}/recurring-journals.pdf': {
-    GET: { asks: PrintedRecurringQuery; gives: PdfFile };
+    GET: { asks: PrintedQuery; gives: PdfFile };
   };
   '/api/organisations/{organisation}/recurring-journals.xlsx': {
     GET: { gives: WorkbookFile };
@@ -887,7 +886,7 @@ export interface Endpoints {
     POST: { takes: AcceptEquityRequest; gives: TakeOnResponse };
   };
   '/api/organisations/{organisation}/take-on/pack.pdf': {
-    GET: { gives: PdfFile };
+    GET: { asks: PrintedQuery; gives: PdfFile };
   };
   '/api/organisations/{organisation}/take-on/reopening': {
     POST: { takes: ReopenTakeOnRequest; gives: TakeOnResponse };

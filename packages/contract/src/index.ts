@@ -6,6 +6,7 @@ export * from './paths.js';
 export * from './health/health.js';
 export * from './is-texts.js';
 export * from './looked-at.js';
+export * from './printed-query.js';
 export * from './problems/problem-details.js';
 export * from './sessions/session.js';
 export * from './people/person.js';

@@ -171,6 +171,7 @@ export * from './take-on/history-rows.js';
 export * from './take-on/locate-difference.js';
 export * from './take-on/old-balances.js';
 export * from './take-on/open-item-rows.js';
+export * from './take-on/printed-cell.js';
 export * from './take-on/read-trays.js';
 export * from './take-on/sign-off.js';
 export * from './take-on/similar-name.js';

@@ -5,11 +5,14 @@ import {
   locateDifference,
   minor,
   parseCivilDate as d,
+  parseCurrencyCode,
+  printedCell,
   slidesOf,
   takeOnEntries,
   takeOnStatus,
   transpositionsOf,
   explainDifference,
+  type CellKind,
   type CheckedEntry,
   type PostedPart,
   type ReadTrays,
@@ -514,4 +517,19 @@ test('an account that the old books call something quite different is pointed ou
   expect(remarks.map(({ row, column, message }) => [row, column, message])).toEqual([
     [1, 'account', 'The old books call it “Trade debtors”, the chart “Inventory”.'],
   ]);
+});
+
+test.each<[CellKind, string, string, string]>([
+  ['amount', '-352.5', 'EUR', '(352.50)'],
+  ['amount', '(60,00)', 'EUR', '(60.00)'],
+  ['amount', ' 1200 ', 'JPY', '1,200'],
+  ['amount', '12.00 CR', 'EUR', '12.00 CR'],
+  ['amount', 'twelve', 'EUR', 'twelve'],
+  ['amount', '', 'EUR', ''],
+  ['date', '3 dec 2025', 'EUR', '3 Dec 2025'],
+  ['date', '2026-01-02', 'EUR', '2 Jan 2026'],
+  ['date', 'soon', 'EUR', 'soon'],
+  ['text', '-352.5', 'EUR', '-352.5'],
+])('a cell of kind %s typed as “%s” in %s is printed as “%s”', (kind, typed, currency, printed) => {
+  expect(printedCell(kind, typed, parseCurrencyCode(currency), d('2025-12-31'))).toBe(printed);
 });

@@ -1,5 +1,5 @@
 import { IsVersion } from '../looked-at.js';
-import { type DeliveryState, PAPERS_UNITS, type PapersUnit, PAPER_SIZES, type PaperSize } from '@just-ledger/core';
+import { type DeliveryState, PAPERS_UNITS, type PapersUnit } from '@just-ledger/core';
 import {
   ArrayMaxSize,
   ArrayUnique,
@@ -116,12 +116,6 @@ export class IssuePapersRequest {
   @MaxLength(254, { each: true })
   recipients?: string[];
   @IsOptional() @IsString() @MaxLength(2000) words?: string;
-}
-
-/** On which paper they are printed. */
-export class PrintedBoardPapersQuery {
-  /** The size of the paper; A4 where left out. */
-  @IsOptional() @IsIn(PAPER_SIZES) size?: PaperSize;
 }
 
 /** Board papers. */

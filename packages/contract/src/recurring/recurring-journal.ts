@@ -22,8 +22,6 @@ import {
   TARGETS,
   WEEKDAYS,
   type Weekday,
-  PAPER_SIZES,
-  type PaperSize,
 } from '@just-ledger/core';
 import { Type } from 'class-transformer';
 import {
@@ -371,12 +369,6 @@ export interface RecurringJournalResponse extends RecurringVersionResponse {
   /** What held before, the first first; the last is what holds. */
   versions: RecurringVersionResponse[];
   version: number;
-}
-
-/** The schedules as they are printed. */
-export class PrintedRecurringQuery {
-  /** The size of the paper; A4 where left out. */
-  @IsOptional() @IsIn(PAPER_SIZES) size?: PaperSize;
 }
 
 /** How many dates are due, and how many the server settled by itself that nobody has been told of. */

@@ -1,4 +1,4 @@
-import type { PrintedBoardPapersQuery } from '@just-ledger/contract';
+import type { PrintedQuery } from '@just-ledger/contract';
 import { daysOfSpan, longDate, STATEMENT_WORDS } from '@just-ledger/core';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { Db } from '../../platform/database/connection.js';
@@ -15,7 +15,7 @@ import { printedFoot } from '../periods/printed-foot.js';
 import { printedKeptReport } from './printed-kept-report.js';
 
 /** Which board papers are printed. */
-export type BoardPapersQuestion = ReportQuestion<Organisation, PrintedBoardPapersQuery & { readonly id: number }>;
+export type BoardPapersQuestion = ReportQuestion<Organisation, PrintedQuery & { readonly id: number }>;
 
 /** Board papers to be issued, with the books that they are drawn of. */
 export interface PapersToIssue {

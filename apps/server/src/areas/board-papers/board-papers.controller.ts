@@ -7,7 +7,7 @@ import {
   type KeptResponse,
   LookedAtQuery,
   PapersSendingRequest,
-  PrintedBoardPapersQuery,
+  PrintedQuery,
   SendPapersRequest,
 } from '@just-ledger/contract';
 import {
@@ -103,7 +103,7 @@ export class BoardPapersController {
     @CurrentOrganisation() organisation: Organisation,
     @CurrentPerson() person: Person,
     @Param('id', ParseIntPipe) id: number,
-    @Query() query: PrintedBoardPapersQuery,
+    @Query() query: PrintedQuery,
     @Body() { recipients = [], words = '', version }: IssuePapersRequest,
   ): Promise<IssuedPapersResponse> {
     const message = recipients.length > 0 ? askedMessage({ recipients, words }) : undefined;
@@ -129,7 +129,7 @@ export class BoardPapersController {
   async printed(
     @CurrentOrganisation() organisation: Organisation,
     @Param('id', ParseIntPipe) id: number,
-    @Query() query: PrintedBoardPapersQuery,
+    @Query() query: PrintedQuery,
   ): Promise<Readable> {
     const today = this.reader.clock.today(organisation.timeZone);
     return sent(await this.printer.run(printedBoardPapers, { organisation, query: { ...query, id }, today }));

@@ -1,4 +1,4 @@
-import type { IssuedPapersResponse, PrintedBoardPapersQuery } from '@just-ledger/contract';
+import type { IssuedPapersResponse, PrintedQuery } from '@just-ledger/contract';
 import type { CivilDate } from '@just-ledger/core';
 import { Injectable } from '@nestjs/common';
 import { Readable } from 'node:stream';
@@ -43,7 +43,7 @@ export class PapersIssuer {
       readonly version?: number;
       readonly person: number;
       readonly message: PapersMessage | undefined;
-      readonly query?: PrintedBoardPapersQuery;
+      readonly query?: PrintedQuery;
       readonly dueOn?: CivilDate;
     },
   ): Promise<IssuedPapersResponse | undefined> {

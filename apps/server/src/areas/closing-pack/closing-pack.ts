@@ -1,14 +1,5 @@
 import type { ClosingRehearsalResponse, PrintedClosingQuery } from '@just-ledger/contract';
-import {
-  formatAmount,
-  longDate,
-  longMoment,
-  minor,
-  parseCivilDate,
-  type Proof,
-  shortDate,
-  STATEMENT_WORDS,
-} from '@just-ledger/core';
+import { longDate, longMoment, parseCivilDate, shortDate, STATEMENT_WORDS } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { atOneMoment } from '../../platform/derived/at-one-moment.js';
 import type { ListGroup, ListPaper, ListRow } from '../../platform/files/list-pages.js';
@@ -21,6 +12,7 @@ import { closingRehearsal } from '../closing/closing-rehearsal.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { yearStart } from '../organisations/report-dates.js';
 import { printedFoot } from '../periods/printed-foot.js';
+import { printedProofs } from '../periods/printed-proofs.js';
 import { proofsAt } from '../proofs/proof-readings.js';
 import { statementPapers } from '../statements/statement-files.js';
 import { worksheetTables } from '../trial-balance/trial-balance-files.js';
@@ -68,10 +60,7 @@ function drawnPack(db: Db, { organisation, query: { year, size: _, ...query }, t
     ['The worksheet', worksheetTables(db, organisation, { asAt: to }, today).map(paperOfTable)],
     ['The closing entries', [closingEntries(closing, organisation)]],
     ['What stays', [paperOfTable(postClosing(closing, organisation))]],
-    [
-      'What proves it',
-      [proofsPaper(proofsAt(db, { organisation: organisation.id, asAt: to }), closing, organisation)],
-    ],
+    ['What proves it', [printedProofs(proofsAt(db, { organisation: organisation.id, asAt: to }), to, organisation)]],
   ];
   const names = new Map<number, string>();
   const papers: Paper[] = [];
@@ -144,36 +133,5 @@ function postClosing(closing: ClosingRehearsalResponse, { name, baseCurrency }: 
           `Entry ${entry}, ${explanation}, is reversed by itself on ${longDate(parseCivilDate(reversesOn))}.`,
       ),
     ],
-  };
-}
-
-/** What was set against what at the closing's day, and whether it agreed. */
-function proofsPaper(
-  proofs: readonly Proof[],
-  closing: ClosingRehearsalResponse,
-  { name, baseCurrency }: Organisation,
-): ListPaper {
-  const written = ({ unit }: Proof, figure: number): string =>
-    unit === 'amount' ? printedAmount(formatAmount(minor(figure), baseCurrency), baseCurrency) : String(figure);
-  return {
-    organisation: name,
-    title: 'Proofs',
-    dateLine: `as at ${longDate(parseCivilDate(closing.date))}`,
-    columns: [
-      { label: 'Proof', width: 335 },
-      { label: `Figure, ${baseCurrency}`, width: 92, isFigure: true },
-      { label: 'Difference', width: 92, isFigure: true },
-    ],
-    groups: proofs.map((proof) => ({
-      rows: [
-        {
-          cells: [`${proof.label}: ${proof.holds ? 'holds' : 'does not hold'}`, '', written(proof, proof.difference)],
-          style: 'heading',
-        },
-        { cells: [proof.leftLabel, written(proof, proof.left), ''] },
-        { cells: [proof.rightLabel, written(proof, proof.right), ''] },
-        ...(proof.remark ? [{ cells: [proof.remark, '', ''], style: 'remark' as const }] : []),
-      ],
-    })),
   };
 }

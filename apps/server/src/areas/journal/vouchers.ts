@@ -1,60 +1,81 @@
-import { type DraftEventResponse, type EntriesQuery, type EntryResponse, MOST_VOUCHERS } from '@just-ledger/contract';
-import { longDate, longMoment, parseCivilDate, taxWords, type CurrencyCode } from '@just-ledger/core';
+import {
+  type DraftEventResponse,
+  type EntryResponse,
+  MOST_VOUCHERS,
+  type PrintedEntriesQuery,
+  type PrintedQuery,
+} from '@just-ledger/contract';
+import { longDate, longMoment, parseCivilDate, type PaperSize, taxWords } from '@just-ledger/core';
 import type { Db } from '../../platform/database/connection.js';
 import { atOneMoment } from '../../platform/derived/at-one-moment.js';
+import type { ListPaper } from '../../platform/files/list-pages.js';
 import { printedAmount } from '../../platform/files/printed-amount.js';
-import { type PdfPart, writePdf } from '../../platform/files/write-pdf.js';
+import { writePapersPdf } from '../../platform/files/write-papers-pdf.js';
 import { unprocessable } from '../../platform/problems/refusal.js';
+import type { ReportQuestion } from '../../platform/threads/report.js';
 import { defineFileTask } from '../../platform/threads/task.js';
-import { organisationOf } from '../organisations/organisation-store.js';
+import type { Organisation } from '../organisations/organisation-store.js';
+import { printedFoot } from '../periods/printed-foot.js';
 import { eventsBehind } from './draft-history.js';
 import { entryAnswers, entryRowOf } from './entry-store.js';
 import { journalRows } from './journal-page.js';
+import type { EntryRow } from './posted-entries.js';
 
-/** Which entries: one by its number, or those of a journal. */
-type Printed = { readonly organisation: number } & ({ readonly number: string } | { readonly query: EntriesQuery });
+/** The voucher of an entry as a PDF, as the books stand at one moment. @throws {Refusal} 404 where there is none */
+export const printedVoucher = defineFileTask(
+  'printedVoucher',
+  (db: Db, asked: ReportQuestion<Organisation, PrintedQuery> & { readonly number: string }) =>
+    printed(db, asked, () => [entryRowOf(db, asked.organisation.id, asked.number)]),
+);
 
 /**
- * The vouchers of entries as a PDF, each on a page of its own, as the books stand at one moment.
+ * The vouchers of the entries that match, the oldest first, each on a page of its own.
  *
- * @throws {Refusal} 404 for a number that is not there, 422 if nothing or too much matches
+ * @throws {Refusal} 422 if nothing or too much matches
  */
-export const writeVouchers = defineFileTask('writeVouchers', (db: Db, printed: Printed): Promise<Uint8Array> => {
-  const organisation = organisationOf(db, printed.organisation);
-  const entries = atOneMoment(db, () => {
-    const rows =
-      'number' in printed
-        ? [entryRowOf(db, organisation.id, printed.number)]
-        : journalRows(db, organisation, printed.query);
-    if (rows.length === 0) throw unprocessable('no-entries', '', 'No entry matches: there is nothing to print.');
-    if (rows.length > MOST_VOUCHERS) {
-      const message = `${rows.length.toLocaleString('en')} entries match; up to ${MOST_VOUCHERS} are printed at once.`;
-      throw unprocessable('too-many-vouchers', '', message);
-    }
-    return entryAnswers(db, organisation, rows).map((entry) => ({
-      entry,
-      events: eventsBehind(db, organisation.id, entry.number),
-    }));
-  });
-  const parts = entries.flatMap(({ entry, events }, index) =>
-    voucherOf(organisation.name, organisation.baseCurrency, entry, events, index > 0),
-  );
-  const [first] = entries;
-  return writePdf(
-    entries.length === 1 ? `${organisation.name}, voucher ${first?.entry.number}` : `${organisation.name}, vouchers`,
-    parts,
-  );
-});
+export const printedVouchers = defineFileTask(
+  'printedVouchers',
+  (db: Db, asked: ReportQuestion<Organisation, PrintedEntriesQuery>) =>
+    printed(db, asked, () => {
+      const { size: _, ...query } = asked.query;
+      const rows = journalRows(db, asked.organisation, query);
+      if (rows.length === 0) throw unprocessable('no-entries', '', 'No entry matches: there is nothing to print.');
+      if (rows.length > MOST_VOUCHERS) {
+        const message = `${rows.length.toLocaleString('en')} entries match; up to ${MOST_VOUCHERS} are printed at once.`;
+        throw unprocessable('too-many-vouchers', '', message);
+      }
+      return rows;
+    }),
+);
 
-/** What the voucher of an entry says. */
+function printed(
+  db: Db,
+  { organisation, query, today }: ReportQuestion<Organisation, { readonly size?: PaperSize }>,
+  rowsOf: () => readonly EntryRow[],
+): Promise<Uint8Array> {
+  const [papers, foot] = atOneMoment(db, () => {
+    const entries = entryAnswers(db, organisation, rowsOf());
+    return [
+      entries.map((entry) => voucherOf(organisation, entry, eventsBehind(db, organisation.id, entry.number))),
+      printedFoot(db, organisation, today),
+    ] as const;
+  });
+  const [first] = papers;
+  return writePapersPdf({
+    title: `${organisation.name}, ${papers.length === 1 ? first?.title : 'vouchers'}`,
+    papers,
+    foot,
+    size: query.size ?? 'a4',
+  });
+}
+
+/** What the voucher of an entry says: what it is, its lines, credits set in, and room to sign. */
 function voucherOf(
-  organisation: string,
-  currency: CurrencyCode,
+  { name, baseCurrency }: Organisation,
   entry: EntryResponse,
   events: readonly DraftEventResponse[],
-  isOnNewPage: boolean,
-): PdfPart[] {
-  const shown = (amount: string | null): string => printedAmount(amount, currency);
+): ListPaper {
+  const shown = (amount: string | null): string => printedAmount(amount, baseCurrency);
   const prepared = events.find(({ what }) => what === 'prepared');
   const facts: [string, string | null | undefined][] = [
     ['for', entry.explanation],
@@ -66,34 +87,48 @@ function voucherOf(
     ['reverses on', entry.reversesOn && longDate(parseCivilDate(entry.reversesOn))],
     ['corrects', entry.corrects],
     ['corrected by', entry.correctedBy.join(', ')],
-    ['papers', entry.papers.map(({ name }) => name).join(', ')],
+    ['papers', entry.papers.map((paper) => paper.name).join(', ')],
     ['prepared', prepared && `${prepared.by}, ${longMoment(prepared.at)}`],
     ['posted', `${entry.postedBy}, ${longMoment(entry.postedAt)}`],
     ['seal', entry.seal],
   ];
-  return [
-    {
-      type: 'title',
-      lines: [organisation, `Voucher ${entry.number}`, longDate(parseCivilDate(entry.date))],
-      isOnNewPage,
-    },
-    { type: 'facts', facts: facts.flatMap(([name, text]) => (text ? [[name, text] as const] : [])) },
-    {
-      type: 'table',
-      heading: '',
-      columns: ['Account', 'Note', `Debit ${currency}`, `Credit ${currency}`],
-      widths: ['auto', '*', 'auto', 'auto'],
-      amounts: 2,
-      rows: entry.lines.map((line) => [
-        `${line.account} ${line.accountName}`,
-        [line.note, line.contact, line.document, ...Object.values(line.breakdowns ?? {}), taxWords(line, shown)]
-          .filter(Boolean)
-          .join(' · '),
-        shown(line.debit),
-        shown(line.credit),
-      ]),
-      totals: ['Total', '', shown(entry.amount), shown(entry.amount)],
-    },
-    { type: 'signatures', as: ['Prepared', 'Checked', 'Approved'] },
-  ];
+  const total = shown(entry.amount);
+  return {
+    organisation: name,
+    title: `Voucher ${entry.number}`,
+    dateLine: longDate(parseCivilDate(entry.date)),
+    facts: facts.flatMap(([label, text]) => (text ? [[label, text] as const] : [])),
+    columns: [
+      { label: 'Account', width: 180 },
+      { label: 'Note', width: 179 },
+      { label: `Debit ${baseCurrency}`, width: 80, isFigure: true },
+      { label: `Credit ${baseCurrency}`, width: 80, isFigure: true },
+    ],
+    groups: [
+      ...entry.lines.map((line) => ({
+        rows: [
+          {
+            cells: [
+              `${line.account} ${line.accountName}`,
+              [
+                line.note,
+                line.contact,
+                line.document,
+                line.foreignAmount && `${line.currency} ${line.foreignAmount}`,
+                ...Object.values(line.breakdowns ?? {}),
+                taxWords(line, shown),
+              ]
+                .filter(Boolean)
+                .join(' · '),
+              shown(line.debit),
+              shown(line.credit),
+            ],
+            ...(line.credit !== null && { setIn: 0 }),
+          },
+        ],
+      })),
+      { rows: [{ cells: ['Total', '', total, total], style: 'end' }] },
+    ],
+    signedBy: ['Prepared', 'Checked', 'Approved'],
+  };
 }

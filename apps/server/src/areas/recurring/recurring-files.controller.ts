@@ -1,4 +1,4 @@
-import { PrintedRecurringQuery } from '@just-ledger/contract';
+import { PrintedQuery } from '@just-ledger/contract';
 import { Controller, Get, Header, Query } from '@nestjs/common';
 import type { Readable } from 'node:stream';
 import { PDF, XLSX } from '../../platform/files/file-types.js';
@@ -21,7 +21,7 @@ export class RecurringFilesController {
   @Header('content-disposition', 'inline; filename="recurring-journals.pdf"')
   async printed(
     @CurrentOrganisation() organisation: Organisation,
-    @Query() query: PrintedRecurringQuery,
+    @Query() query: PrintedQuery,
   ): Promise<Readable> {
     const today = this.reader.clock.today(organisation.timeZone);
     return sent(await this.printer.run(printedRecurring, { organisation, query, today }));

@@ -4,6 +4,7 @@ import {
   ChangeTakeOnRowRequest,
   LookedAt,
   LookedAtQuery,
+  PrintedQuery,
   ReopenTakeOnRequest,
   type TakeOnResponse,
   TakeOnRowsRequest,
@@ -21,18 +22,17 @@ import {
   Post,
   Put,
   Query,
-  Res,
 } from '@nestjs/common';
-import { JSON_TEXT } from '../../platform/files/file-types.js';
-import type { FastifyReply } from 'fastify';
 import type { Readable } from 'node:stream';
+import { JSON_TEXT, PDF } from '../../platform/files/file-types.js';
+import { sent } from '../../platform/files/sent.js';
 import { notFound } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { Acting, CurrentOrganisation } from '../../platform/sessions/session-guard.js';
 import { Printer, Reader, Readers, Writer } from '../../platform/threads/threads.module.js';
 import type { Organisation } from '../organisations/organisation-store.js';
 import { todayOf } from '../organisations/today-of.js';
-import { writeTakeOnPack } from './pack-tasks.js';
+import { printedTakeOn } from './pack-tasks.js';
 import {
   acceptEquity,
   addTakeOnRows,
@@ -69,15 +69,11 @@ export class TakeOnController {
 
   /** Old and new trial balance, each list of detail, each proof: to be printed or kept. */
   @Get('pack.pdf')
-  async pack(
-    @CurrentOrganisation() { id }: Organisation,
-    @Res({ passthrough: true }) reply: FastifyReply,
-  ): Promise<Buffer> {
-    const today = todayOf(this.reader, id);
-    const bytes = await this.printer.run(writeTakeOnPack, { organisation: id, today });
-    void reply.header('content-type', 'application/pdf');
-    void reply.header('content-disposition', 'inline; filename="take-on.pdf"');
-    return Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  @Header('content-type', PDF)
+  @Header('content-disposition', 'inline; filename="take-on.pdf"')
+  async pack(@CurrentOrganisation() organisation: Organisation, @Query() query: PrintedQuery): Promise<Readable> {
+    const today = todayOf(this.reader, organisation.id);
+    return sent(await this.printer.run(printedTakeOn, { organisation, query: { ...query }, today }));
   }
 
   @Get('trays/:tray')

@@ -1,26 +1,25 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { packageFolder } from '../package-folder.js';
+import type { Font } from './paper-page.js';
 
-/** What has been unpacked, by the file it was packed in. */
-const unpacked = new Map<string, Buffer>();
+const FACES = { plain: '400Regular', italic: '400Regular_Italic', bold: '700Bold' } as const satisfies Record<
+  Font,
+  string
+>;
 
 /**
- * A font that ships with the application, unpacked once for all that is printed: out of the packed file, tables would be
- * unpacked anew for each letter that is drawn.
+ * The fonts that papers are set in, which ship with the application: each holds the letters of all languages that are
+ * written in Latin, Greek and Cyrillic ones.
  */
-export async function openFont(
-  name: 'public-sans' | 'source-serif-4',
-  weight: 400 | 700,
-  style: 'normal' | 'italic' = 'normal',
-): Promise<Buffer> {
-  const file = join(packageFolder(`@fontsource/${name}`), 'files', `${name}-latin-${weight}-${style}.woff2`);
-  const known = unpacked.get(file);
-  if (known) return known;
-  const { default: unpack } = await import('woff2-encoder/decompress');
-  const font = Buffer.from(await unpack(await readFile(file)));
-  unpacked.set(file, font);
-  return font;
+export function openFonts(): Promise<(readonly [name: Font, font: Buffer])[]> {
+  const folder = packageFolder('@expo-google-fonts/source-serif-4');
+  return Promise.all(
+    (Object.keys(FACES) as Font[]).map(async (name) => {
+      const face = FACES[name];
+      return [name, await readFile(join(folder, face, `SourceSerif4_${face}.ttf`))] as const;
+    }),
+  );
 }
 
 /** What is printed is written in ink and ruled in a lighter one. */

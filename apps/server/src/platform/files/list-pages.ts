@@ -1,11 +1,12 @@
 import { INK, RULE } from './font-file.js';
 import { type Font, FOOT } from './paper-page.js';
 import { asArtifact, linesOf } from './set-lines.js';
+import { drawSignatureLines } from './signature-lines.js';
 
 /** A column of a printed list. */
 export interface ListColumn {
   readonly label: string;
-  /** Points; together at most 519. What a page is wider than that goes to the widest. */
+  /** Points; together at most 519. What a page is wider than that goes to the widest that holds no figures. */
   readonly width: number;
   /** Whether it holds figures, which stand at its right. */
   readonly isFigure?: boolean;
@@ -32,8 +33,12 @@ export interface ListPaper {
   readonly organisation: string;
   readonly title: string;
   readonly dateLine: string;
+  /** What is said of it before its columns, each with its name. */
+  readonly facts?: readonly (readonly [name: string, text: string])[];
   readonly columns: readonly ListColumn[];
   readonly groups: Iterable<ListGroup>;
+  /** As what people sign under it; nobody where left out. */
+  readonly signedBy?: readonly string[];
 }
 
 /** The margin at its sides, in points: a list needs more room than a statement. */
@@ -44,6 +49,10 @@ const GAP = 8;
 const LEADING = 3;
 const SET_IN = 14;
 const ROW = SIZE + LEADING;
+/** Names of facts have so much room. */
+const FACT_NAMES = 84;
+/** Signatures need so much room. */
+const SIGNATURES = 78;
 
 /**
  * The pages of a list, drawn one after the other as its rows come, so that long ones need little memory. The headings of
@@ -66,7 +75,8 @@ export class ListPages {
     this.table = pdf.struct('Table');
     const widths = list.columns.map(({ width }) => width);
     const rest = size[0] - 2 * LIST_SIDE + GAP - widths.reduce((sum, width) => sum + width, 0);
-    const widest = widths.indexOf(Math.max(...widths));
+    const texts = list.columns.map(({ width, isFigure }) => (isFigure ? 0 : width));
+    const widest = texts.indexOf(Math.max(...texts));
     let x = LIST_SIDE;
     this.places = widths.map((own, index) => {
       const width = index === widest ? own + Math.max(0, rest) : own;
@@ -81,6 +91,7 @@ export class ListPages {
     this.beginPage();
     for (const group of this.list.groups) this.drawGroup(group);
     this.table.end();
+    this.sign(this.list.signedBy ?? []);
   }
 
   private get bottom(): number {
@@ -122,8 +133,7 @@ export class ListPages {
 
   private beginPage(): void {
     const { pdf, list } = this;
-    pdf.addPage({ size: [...this.size], margin: 0 });
-    this.y = TOP;
+    this.addPage();
     if (this.isFirst) {
       for (const [type, text, font, size] of [
         ['P', list.organisation, 'plain', 12],
@@ -133,18 +143,9 @@ export class ListPages {
         this.section.add(pdf.struct(type, {}, () => this.centred(text, font, size)));
         this.y += 6;
       }
+      this.drawFacts(list.facts ?? []);
       this.section.add(this.table);
       this.y += 8;
-    } else {
-      asArtifact(pdf, () => {
-        this.font('italic', 7.5);
-        const [head = ''] = linesOf(
-          pdf,
-          [list.organisation, list.title, list.dateLine].join(', '),
-          this.right - LIST_SIDE,
-        );
-        pdf.text(head, LIST_SIDE, TOP - 16, { lineBreak: false });
-      });
     }
     const heads: ListRow = { cells: list.columns.map(({ label }) => label), style: 'remark' };
     const height = this.heightOf(heads);
@@ -154,6 +155,66 @@ export class ListPages {
     asArtifact(pdf, () => this.rule(this.y - 1));
     this.y += 2;
     this.isFirst = false;
+  }
+
+  /** A page with nothing on it, or with what it goes on with at its head. */
+  private addPage(): void {
+    const { pdf, list } = this;
+    const isFirst = this.y === 0;
+    pdf.addPage({ size: [...this.size], margin: 0 });
+    this.y = TOP;
+    if (isFirst) return;
+    asArtifact(pdf, () => {
+      this.font('italic', 7.5);
+      const [head = ''] = linesOf(
+        pdf,
+        [list.organisation, list.title, list.dateLine].join(', '),
+        this.right - LIST_SIDE,
+      );
+      pdf.text(head, LIST_SIDE, TOP - 16, { lineBreak: false });
+    });
+  }
+
+  private drawFacts(facts: NonNullable<ListPaper['facts']>): void {
+    const { pdf } = this;
+    if (facts.length === 0) return;
+    const table = pdf.struct('Table');
+    this.section.add(table);
+    this.y += 6;
+    for (const [name, text] of facts) {
+      this.font('plain', SIZE);
+      const lines = linesOf(pdf, text, this.right - LIST_SIDE - FACT_NAMES);
+      const row = pdf.struct('TR');
+      table.add(row);
+      if (this.y + ROW > this.bottom) this.addPage();
+      row.add(
+        pdf.struct('TH', {}, () => {
+          this.font('italic', SIZE - 0.5);
+          pdf.text(name, LIST_SIDE, this.y, { lineBreak: false });
+        }),
+      );
+      const cell = pdf.struct('TD');
+      row.add(cell);
+      for (const line of lines) {
+        if (this.y + ROW > this.bottom) this.addPage();
+        cell.add(() => {
+          this.font('plain', SIZE);
+          pdf.text(line, LIST_SIDE + FACT_NAMES, this.y, { lineBreak: false });
+        });
+        this.y += ROW;
+      }
+      row.end();
+      this.y += 2;
+    }
+    table.end();
+  }
+
+  private sign(signedBy: readonly string[]): void {
+    if (signedBy.length === 0) return;
+    if (this.y + SIGNATURES > this.bottom) this.addPage();
+    const y = this.y + SIGNATURES - 18;
+    drawSignatureLines(this.pdf, this.section, signedBy, { left: LIST_SIDE, right: this.right, y });
+    this.y += SIGNATURES;
   }
 
   private centred(text: string, font: Font, size: number): void {

@@ -3,6 +3,7 @@ import { chartHeight, drawChart, type PaperChart } from './draw-chart.js';
 import { INK } from './font-file.js';
 import { type Font, FOOT, INDENT, SIDE, TOP } from './paper-page.js';
 import { asArtifact, linesOf } from './set-lines.js';
+import { drawSignatureLines } from './signature-lines.js';
 
 /** How the figure of a row is ruled: one above a sum, one under the last of a part, a double one under the end. */
 export type PaperRule = '' | 'over' | 'last' | 'end';
@@ -398,17 +399,7 @@ export class StatementPages {
       }),
     );
     const y = this.y + 58;
-    const width = (this.right - SIDE - 24 * (signedBy.length - 1)) / Math.max(2, signedBy.length);
-    signedBy.forEach((who, index) => {
-      const x = SIDE + index * (width + 24);
-      asArtifact(this.pdf, () => this.rule(x, x + width, y));
-      this.section.add(
-        this.pdf.struct('P', {}, () => {
-          this.font('italic', 9);
-          this.pdf.text(who, x, y + 3, { lineBreak: false });
-        }),
-      );
-    });
+    drawSignatureLines(this.pdf, this.section, signedBy, { left: SIDE, right: this.right, y });
     this.y = y + 18;
   }
 

@@ -1,4 +1,4 @@
-import { INK, openFont, RULE } from './font-file.js';
+import { INK, openFonts, RULE } from './font-file.js';
 import { type FrontMatter, FrontPages } from './front-pages.js';
 import { LIST_SIDE, ListPages, type ListPaper } from './list-pages.js';
 import { FOOT, SIDE, SIZES } from './paper-page.js';
@@ -28,11 +28,6 @@ export interface PrintedPapers {
  */
 export async function writePapersPdf(printed: PrintedPapers): Promise<Uint8Array> {
   const { default: PDFDocument } = await import('pdfkit');
-  const fonts = [
-    ['plain', await openFont('source-serif-4', 400)],
-    ['italic', await openFont('source-serif-4', 400, 'italic')],
-    ['bold', await openFont('source-serif-4', 700)],
-  ] as const;
   const pdf = new PDFDocument({
     margin: 0,
     bufferPages: true,
@@ -44,7 +39,7 @@ export async function writePapersPdf(printed: PrintedPapers): Promise<Uint8Array
     info: { Title: printed.title },
   });
   // the document has no font beside these: one that is opened under two names is opened anew at each change of fonts
-  for (const [name, font] of fonts) pdf.registerFont(name, font);
+  for (const [name, font] of await openFonts()) pdf.registerFont(name, font);
   const pieces: Buffer[] = [];
   pdf.on('data', (piece: Buffer) => pieces.push(piece));
   const done = new Promise<void>((resolve, reject) => pdf.on('end', resolve).on('error', reject));

@@ -6,6 +6,7 @@ import { Link } from 'react-router';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
 import layout from '../../ui/layout.module.css';
+import { onOwnPaper } from '../../ui/own-ways.js';
 import { CorrectForm } from './correct-form.js';
 import { formLike } from './entry-request.js';
 import { GiveUpReversal } from './give-up-reversal.js';
@@ -60,7 +61,7 @@ export function EntryActs({ entry }: { entry: EntryResponse }) {
     <a
       key="voucher"
       className="act"
-      href={paths.voucher(organisation.id, entry.number)}
+      href={onOwnPaper(paths.voucher(organisation.id, entry.number))}
       target="_blank"
       rel="noreferrer"
     >

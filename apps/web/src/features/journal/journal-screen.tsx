@@ -12,6 +12,7 @@ import { PrintedFile } from '../../ui/printed-file.js';
 import type { ScreenProps } from '../../ui/screen-route.js';
 import { Empty, Sheet } from '../../ui/sheet.js';
 import { Choices } from '../../ui/choices.js';
+import { onOwnPaper } from '../../ui/own-ways.js';
 import { ElsewhereEntry } from './elsewhere-entry.js';
 import { EntryList } from './entry-list.js';
 import { JournalFilters } from './journal-filters.js';
@@ -61,7 +62,7 @@ export default function JournalScreen({ slot }: ScreenProps) {
           {isFew(MOST_VOUCHERS) && (
             <a
               className="act"
-              href={withQuery(paths.vouchers(organisation.id), { ...filter })}
+              href={onOwnPaper(withQuery(paths.vouchers(organisation.id), { ...filter }))}
               target="_blank"
               rel="noreferrer"
             >

@@ -10,6 +10,7 @@ import layout from '../../ui/layout.module.css';
 import { displayed } from '../../ui/own-ways.js';
 import ruled from '../../ui/ruled.module.css';
 import { Sheet } from '../../ui/sheet.js';
+import { onOwnPaper } from '../../ui/own-ways.js';
 import { AcceptEquity } from './accept-equity.js';
 import styles from './clearing-sheet.module.css';
 import { SignOff } from './sign-off.js';
@@ -27,7 +28,7 @@ export function ClearingSheet({ takeOn, tray }: { takeOn: TakeOnResponse; tray: 
       aside={takeOn.clearingAccount ?? undefined}
       foot={
         takeOn.isBegun && (
-          <a className="act" href={paths.takeOnPack(organisation.id)} target="_blank" rel="noreferrer">
+          <a className="act" href={onOwnPaper(paths.takeOnPack(organisation.id))} target="_blank" rel="noreferrer">
             The pack as PDF
           </a>
         )
