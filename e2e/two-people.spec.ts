@@ -31,10 +31,12 @@ test('a contact that is changed in another tab keeps that change, and the form w
   await expect(form.getByRole('textbox', { name: 'Terms' })).toHaveValue('45');
   expect(await ask('GET', '/contacts')).toMatchObject([{ name: 'The Low Weir', terms: null }]);
 
-  // opened again it can be changed, and changed once more from where it was kept
-  await page.getByRole('button', { name: 'Close', exact: true }).click();
-  await page.getByRole('button', { name: /1 The Low Weir/ }).click();
+  // taken over, what was typed is saved with it, and changed once more from where it was kept
+  await form.getByRole('button', { name: 'Take over what was changed' }).click();
   const again = page.getByRole('form', { name: 'Change The Low Weir' });
+  await expect(again.getByText('Taken over: Name.')).toBeVisible();
+  await expect(again.getByText('has been changed since you opened it')).toHaveCount(0);
+  await expect(again.getByRole('textbox', { name: 'Terms' })).toHaveValue('45');
   for (const terms of ['45', '60']) {
     await again.getByRole('textbox', { name: 'Terms' }).fill(terms);
     await again.getByRole('button', { name: 'Save' }).click();
@@ -61,6 +63,66 @@ test('an account that is renamed in another tab keeps its name', async ({ own: {
   await expect(form.getByText('This account has been changed since you opened it.')).toBeVisible();
   await expect(form.getByRole('textbox', { name: 'Name' })).toHaveValue('Rent of the yard');
   expect(await ask('GET', '/accounts')).toContainEqual(expect.objectContaining({ name: 'Rent of the barn' }));
+  await form.getByRole('button', { name: 'Take over what was changed' }).click();
+  await expect(form.getByText('Changed by somebody else too, and left as you typed it: Name (theirs: Rent of the barn).')).toBeVisible();
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('link', { name: 'Rent of the yard' })).toBeVisible();
+});
+
+test('what somebody else changed of a tax code or of a schedule is taken over, and what was typed stays', async ({
+  own: { page, open, ask },
+}) => {
+  const part = { rate: '20', share: '100', side: 'credit', account: '2200' };
+  const code = { code: 'STD', name: 'Standard', side: 'sales', rates: [{ from: null, parts: [part] }] };
+  const { id } = await ask<{ id: number }>('POST', '/tax-codes', code);
+  await open('prepare/tax-codes');
+  await page.getByRole('button', { name: /STD/ }).click();
+  const form = page.getByRole('form', { name: 'Change STD' });
+  await form.getByRole('textbox', { name: 'Name' }).fill('Standard rate');
+  await ask('PUT', `/tax-codes/${id}`, {
+    ...code,
+    rates: [{ from: null, parts: [{ ...part, rate: '21' }] }],
+    version: 1,
+  });
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(form.getByText('has been changed since you opened it')).toBeVisible();
+  await form.getByRole('button', { name: 'Take over what was changed' }).click();
+  await expect(form.getByText('Taken over: Rates.')).toBeVisible();
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect
+    .poll(() => ask('GET', '/tax-codes'))
+    .toMatchObject([{ name: 'Standard rate', rates: [{ parts: [{ rate: '21' }] }], version: 3 }]);
+
+  const lines = (amount: string) => [
+    { account: '6100', debit: amount },
+    { account: '1010', credit: amount },
+  ];
+  const rent = {
+    name: 'Rent of the barn',
+    schedule: { unit: 'month', every: 1, from: '2027-02-15' },
+    amounts: 'fixed',
+    entry: { explanation: 'Rent', lines: lines('300.00') },
+    byItself: 'waits',
+  };
+  await ask('POST', '/recurring-journals', rent);
+  await open('record/recurring?schedule=1');
+  await page.getByRole('region', { name: rent.name }).getByRole('button', { name: 'Change' }).click();
+  const schedule = page.getByRole('form', { name: 'Change Rent of the barn' });
+  await schedule.getByRole('textbox', { name: 'Name' }).fill('Rent of the yard');
+  await ask('PUT', '/recurring-journals/1', {
+    ...rent,
+    schedule: { ...rent.schedule, every: 3 },
+    entry: { explanation: 'Rent', lines: lines('310.00') },
+    version: 1,
+  });
+  await schedule.getByRole('button', { name: 'Save' }).click();
+  await schedule.getByRole('button', { name: 'Take over what was changed' }).click();
+  await expect(schedule.getByText('Taken over: When it falls due, The entry.')).toBeVisible();
+  await expect(schedule.getByLabel('Debit, line 1')).toHaveValue('310.00');
+  await schedule.getByRole('button', { name: 'Save' }).click();
+  await expect
+    .poll(() => ask('GET', '/recurring-journals'))
+    .toMatchObject([{ name: 'Rent of the yard', schedule: { every: 3 }, amount: '310.00' }]);
 });
 
 test('two who type into one row of a take-on keep what both have typed; of one cell they are told', async ({
@@ -124,6 +186,10 @@ test('what is typed of the organisation stays while somebody else changes it; un
   await form.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(form.getByText(/has been changed since you opened it/)).toBeVisible();
   await expect(people).toHaveValue('500');
+  await form.getByRole('button', { name: 'Take over what was changed' }).click();
+  await expect(name).toHaveValue('Osier and Reed Growers');
+  await expect(people).toHaveValue('500');
   await form.getByRole('button', { name: 'Undo changes' }).click();
+  await expect(people).not.toHaveValue('500');
   await expect(name).toHaveValue('Osier and Reed Growers');
 });

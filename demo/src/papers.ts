@@ -11,7 +11,7 @@ import { attachPaper, keepAttachment } from '@just-ledger/server/areas/attachmen
 import { receivePaper } from '@just-ledger/server/areas/attachments/receive-paper';
 import { openForCommands, runCommand } from '@just-ledger/server/composition/commands';
 import type { Clock } from '@just-ledger/server/platform/database/clock';
-import { writePdf } from '@just-ledger/server/platform/files/write-pdf';
+import { writePapersPdf } from '@just-ledger/server/platform/files/write-papers-pdf';
 import { Readable } from 'node:stream';
 
 const CO_OPERATIVE = 1;
@@ -90,16 +90,19 @@ export async function keepPapers(folder: string, owner: number, clock: Clock): P
 async function billAsPdf({ supplier, number, date, lines }: Bill): Promise<Uint8Array> {
   const sum = lines.reduce((all, [, cents]) => all + cents, 0);
   const amount = (cents: number): string => displayAmount(minor(cents), EUR);
-  return writePdf(`Bill ${number}`, [
-    { type: 'title', lines: [supplier, `Bill ${number}`, longDate(date)] },
-    {
-      type: 'table',
-      heading: 'For Sallow Reach Cider Co-operative, Ferry Lane, Sallow Reach',
-      columns: ['', 'EUR'],
-      widths: ['*', 'auto'],
-      amounts: 1,
-      rows: lines.map(([what, cents]) => [what, amount(cents)]),
-      totals: ['To pay', amount(sum)],
-    },
-  ]);
+  const bill = {
+    organisation: supplier,
+    title: `Bill ${number}`,
+    dateLine: longDate(date),
+    facts: [['for', 'Sallow Reach Cider Co-operative, Ferry Lane, Sallow Reach']] as const,
+    columns: [
+      { label: '', width: 419 },
+      { label: EUR, width: 100, isFigure: true },
+    ],
+    groups: [
+      ...lines.map(([what, cents]) => ({ rows: [{ cells: [what, amount(cents)] }] })),
+      { rows: [{ cells: ['To pay', amount(sum)], style: 'end' as const }] },
+    ],
+  };
+  return writePapersPdf({ title: `${supplier}, ${bill.title}`, papers: [bill], foot: [supplier], size: 'a4' });
 }

@@ -14,16 +14,15 @@ export default function OrganisationScreen() {
   const { organisation } = useBooks();
   const [kept, setKept] = useState<number>();
   const [isTyped, setTyped] = useState(false);
-  const [lookedAt, keep] = useLookedAtAlways(organisation, isTyped);
+  const lookedAt = useLookedAtAlways(organisation, isTyped);
   return (
     <Sheet title="Organisation" aside={`you are its ${organisation.role}`}>
       <OrganisationForm
-        key={lookedAt.version}
-        organisation={lookedAt}
-        isKept={kept === lookedAt.version}
+        lookedAt={lookedAt}
+        isKept={kept === lookedAt.item.version}
         onTyped={setTyped}
         onKept={(saved) => {
-          keep(saved);
+          lookedAt.keep(saved);
           setKept(saved.version);
         }}
       />

@@ -4,7 +4,7 @@ import { type FieldProps, useField } from './form-field.js';
 
 /** Yes or no. */
 export function CheckInput({ name, label, className }: FieldProps & { className?: string }) {
-  const { field, error, helperText } = useField({ name, hint: undefined });
+  const { field, error, helperText } = useField({ name, label, hint: undefined });
   return (
     <div className={className}>
       <FormControlLabel
@@ -22,13 +22,14 @@ export function CheckInput({ name, label, className }: FieldProps & { className?
   );
 }
 
-/** Any of some words. */
+/** Any of some words; what they are stands over them. */
 export function WordsInput({
   name,
+  label,
   words,
   labelOf = (word) => word,
-}: Pick<FieldProps, 'name'> & { words: readonly string[]; labelOf?: (word: string) => ReactNode }) {
-  const { field, error, helperText } = useField({ name, hint: undefined });
+}: FieldProps & { words: readonly string[]; labelOf?: (word: string) => ReactNode }) {
+  const { field, error, helperText } = useField({ name, label, hint: undefined });
   const chosen: readonly string[] = field.value;
   return (
     <>

@@ -10,8 +10,8 @@ export interface FieldProps {
 }
 
 /** The value of a field by its path in the request, and what is wrong with it. */
-export function useField({ name, hint }: Pick<FieldProps, 'name' | 'hint'>) {
-  useFormPlace(name);
+export function useField({ name, label, hint }: FieldProps) {
+  useFormPlace(name, label);
   const { field, fieldState } = useController({ name });
   const { message } = fieldState.error ?? {};
   return { field, error: fieldState.error !== undefined, helperText: message ?? hint };

@@ -23,7 +23,7 @@ export function TextInput({
     field: { ref, disabled: _, value, ...field },
     error,
     helperText,
-  } = useField({ name, hint });
+  } = useField({ name, label, hint });
   const said = { error, helperText };
   return <TextField {...field} {...rest} {...said} value={shown ?? value} inputRef={ref} label={label} />;
 }
@@ -36,7 +36,7 @@ export function DateInput({
   near,
   ...rest
 }: FieldProps & { near: CivilDate; autoFocus?: boolean; placeholder?: string }) {
-  const { field, ...shown } = useField({ name, hint });
+  const { field, ...shown } = useField({ name, label, hint });
   return <DateField label={label} near={near} value={field.value} onChange={field.onChange} {...rest} {...shown} />;
 }
 
@@ -48,7 +48,7 @@ export function AccountInput({
   accounts,
   className,
 }: FieldProps & { accounts: readonly AccountResponse[]; className?: string | undefined }) {
-  const { field, error, helperText } = useField({ name, hint });
+  const { field, error, helperText } = useField({ name, label, hint });
   return (
     <label className={className}>
       <span className="small soft">{label}</span>
@@ -97,7 +97,7 @@ export function CurrencyInput({
   base,
   ...rest
 }: FieldProps & { base?: string; disabled?: boolean; autoFocus?: boolean }) {
-  const { field, ...shown } = useField({ name, hint: undefined });
+  const { field, ...shown } = useField({ name, label, hint: undefined });
   return (
     <CurrencyField
       label={label}
@@ -112,13 +112,13 @@ export function CurrencyInput({
 
 /** A month by its name. */
 export function MonthInput({ name, label }: FieldProps) {
-  const { field, ...shown } = useField({ name, hint: undefined });
+  const { field, ...shown } = useField({ name, label, hint: undefined });
   return <MonthField label={label} value={field.value} onChange={field.onChange} {...shown} />;
 }
 
 /** A day of a month. */
 export function DayInput({ name, label, hint }: FieldProps) {
-  const { field, ...shown } = useField({ name, hint });
+  const { field, ...shown } = useField({ name, label, hint });
   return <DayField label={label} value={field.value} onChange={field.onChange} {...shown} />;
 }
 

@@ -18,7 +18,7 @@ export function notFound(what: string): Refusal {
 /** Somebody else has changed it since it was looked at. */
 export function changedSince(what: string, path = 'version'): Refusal {
   return new Refusal(409, [
-    problem('changed-since', path, `This ${what} has been changed since you opened it. Open it again.`),
+    problem('changed-since', path, `This ${what} has been changed since you opened it. Look at it again.`),
   ]);
 }
 

@@ -109,6 +109,7 @@ export function AccountFields({
         <CheckInput name="active" label="in use" />
         <WordsInput
           name="breakdowns"
+          label="Breakdowns that lines name"
           words={breakdowns.map(({ name }) => name)}
           labelOf={(name) => `each line names its ${name.toLowerCase()}`}
         />

@@ -29,7 +29,8 @@ export function AccountForm({
   onDone: () => void;
 }) {
   const { organisation } = useBooks();
-  const [account] = useLookedAt(opened);
+  const lookedAt = useLookedAt(opened);
+  const { item: account } = lookedAt;
   const save = useOrganisationMutation((body: AccountRequest) =>
     account
       ? api.put(paths.account(organisation.id, account.id), { ...body, version: account.version })
@@ -45,6 +46,7 @@ export function AccountForm({
         of={AccountRequest}
         label={account ? `Change ${account.number}` : 'Add an account'}
         values={typedOf(account, start)}
+        lookedAt={lookedAt}
         toRequest={(typed) => requestOf(typed, accounts)}
         send={async (request) => {
           await save.mutateAsync(request);

@@ -1,9 +1,9 @@
 import { BoardPapersRequest, type BoardPapersResponse, type KeptReportResponse } from '@just-ledger/contract';
-import { useState } from 'react';
 import { useBooks } from '../../api/books-queries.js';
 import { useComposePapers, useDropPapers } from '../../api/board-papers-queries.js';
 import { CheckInput } from '../../ui/check-inputs.js';
 import { TextInput } from '../../ui/form-fields.js';
+import { useField } from '../../ui/form-field.js';
 import { FormFoot } from '../../ui/form-foot.js';
 import formStyles from '../../ui/form.module.css';
 import { RequestForm } from '../../ui/request-form.js';
@@ -23,8 +23,8 @@ export function BoardPapersForm({
   onLeave: () => void;
 }) {
   const { organisation } = useBooks();
-  const [papers] = useLookedAt(opened);
-  const [reports, setReports] = useState<readonly number[]>(papers?.reports ?? []);
+  const lookedAt = useLookedAt(opened);
+  const { item: papers } = lookedAt;
   const compose = useComposePapers(organisation.id, papers);
   const drop = useDropPapers(organisation.id);
   return (
@@ -33,11 +33,16 @@ export function BoardPapersForm({
         of={BoardPapersRequest}
         label={papers ? `Change ${papers.name}` : 'New papers'}
         className={formStyles.particulars}
-        values={{ name: papers?.name ?? '', subtitle: papers?.subtitle ?? '', signed: papers?.signed ?? true }}
+        values={{
+          name: papers?.name ?? '',
+          subtitle: papers?.subtitle ?? '',
+          signed: papers?.signed ?? true,
+          reports: papers?.reports ?? [],
+        }}
+        lookedAt={lookedAt}
         toRequest={(typed): BoardPapersRequest =>
           Object.assign(new BoardPapersRequest(), {
             ...typed,
-            reports: [...reports],
             ...(papers && { version: papers.version }),
           })
         }
@@ -67,9 +72,19 @@ export function BoardPapersForm({
           minRows={2}
           maxRows={4}
         />
-        <ReportsInOrder kept={kept} reports={reports} onChange={setReports} />
+        <ReportsInput kept={kept} />
         <CheckInput name="signed" label="Room to sign under the statements" className={formStyles.wide} />
       </RequestForm>
     </Sheet>
+  );
+}
+
+function ReportsInput({ kept }: { kept: readonly KeptReportResponse[] }) {
+  const { field, error, helperText } = useField({ name: 'reports', label: 'Reports', hint: undefined });
+  return (
+    <>
+      <ReportsInOrder kept={kept} reports={field.value} onChange={field.onChange} />
+      {error && <p className="brick small">{helperText}</p>}
+    </>
   );
 }

@@ -39,7 +39,8 @@ interface Typed {
 /** Where papers go when they are issued, and whether that happens by itself. */
 export function PapersSendingForm({ papers, onLeave }: { papers: BoardPapersResponse; onLeave: () => void }) {
   const { organisation, today } = useBooks();
-  const [{ sending }] = useLookedAt(papers);
+  const lookedAt = useLookedAt(papers.sending);
+  const { item: sending } = lookedAt;
   const set = useSetPapersSending(organisation.id, papers.id);
   return (
     <Sheet title={papers.name} aside="where they go">
@@ -53,6 +54,7 @@ export function PapersSendingForm({ papers, onLeave }: { papers: BoardPapersResp
           every: sending?.every ?? '',
           firstDay: sending?.firstDay ? shortDate(parseCivilDate(sending.firstDay)) : '',
         }}
+        lookedAt={lookedAt}
         toRequest={({ recipients, words, every, firstDay }: Typed) =>
           Object.assign(new PapersSendingRequest(), {
             recipients: addressesIn(recipients),

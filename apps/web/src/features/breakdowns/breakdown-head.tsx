@@ -39,7 +39,8 @@ export function BreakdownHead({ breakdown }: { breakdown: BreakdownResponse }) {
 
 function HeadForm({ breakdown: opened, onDone }: { breakdown: BreakdownResponse; onDone: () => void }) {
   const { organisation } = useBooks();
-  const [breakdown] = useLookedAt(opened);
+  const lookedAt = useLookedAt(opened);
+  const { item: breakdown } = lookedAt;
   const { name, selfBalancing, usualValue, version } = breakdown;
   const path = paths.breakdown(organisation.id, breakdown.id);
   const save = useOrganisationMutation((body: ChangeBreakdownRequest) => api.put(path, body));
@@ -51,6 +52,7 @@ function HeadForm({ breakdown: opened, onDone }: { breakdown: BreakdownResponse;
         of={ChangeBreakdownRequest}
         label={`Change ${name}`}
         values={{ name, selfBalancing, usualValue: usualValue ?? '' }}
+        lookedAt={lookedAt}
         toRequest={(typed): ChangeBreakdownRequest => ({ ...typed, version })}
         send={async (request) => {
           await save.mutateAsync(request);

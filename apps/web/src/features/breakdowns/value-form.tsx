@@ -35,7 +35,9 @@ export function ValueForm({
   onDone: () => void;
 }) {
   const { organisation } = useBooks();
-  const [{ version }] = useLookedAt(breakdown);
+  const lookedAt = useLookedAt(breakdown);
+  const { version, values } = lookedAt.item;
+  const opened = value && values.find(({ id }) => id === value.id);
   const path = paths.breakdownValue(organisation.id, breakdown.id, value?.id ?? 0);
   const save = useOrganisationMutation((body: BreakdownValueRequest) =>
     value
@@ -50,11 +52,12 @@ export function ValueForm({
       of={BreakdownValueRequest}
       label={value ? `Change ${value.name}` : `Add a value to ${breakdown.name}`}
       values={{
-        name: value?.name ?? '',
-        parent: value?.parent ?? '',
-        account: value?.account ?? '',
-        active: value?.active ?? true,
+        name: opened?.name ?? '',
+        parent: opened?.parent ?? '',
+        account: opened?.account ?? '',
+        active: opened?.active ?? true,
       }}
+      {...(value && { lookedAt })}
       toRequest={(typed): BreakdownValueRequest => typed}
       send={async (request) => {
         await save.mutateAsync(request);

@@ -23,7 +23,8 @@ export function ContactForm({
   onLeave: () => void;
 }) {
   const { organisation, may } = useBooks();
-  const [contact, keep] = useLookedAt(opened);
+  const lookedAt = useLookedAt(opened);
+  const { item: contact, keep } = lookedAt;
   const save = useOrganisationMutation((body: ContactRequest): Promise<ContactResponse> =>
     contact
       ? api.put(paths.contact(organisation.id, contact.id), { ...body, version: contact.version })
@@ -35,10 +36,10 @@ export function ContactForm({
   const canRemove = opened?.lines === 0 && may('setUp');
   return (
     <RequestForm
-      key={contact?.version}
       of={ContactRequest}
       label={contact ? `Change ${contact.name}` : 'Add a contact'}
       values={typedOf(contact)}
+      lookedAt={lookedAt}
       toRequest={(typed): ContactRequest => typed}
       send={async (request) => {
         const kept = await save.mutateAsync(request);
@@ -64,7 +65,7 @@ export function ContactForm({
         <TextInput name="terms" label="Terms" hint="30, or 10 after month end" />
         <fieldset className={clsx(formStyles.wide, formStyles.bare)}>
           <legend className="soft small">Roles</legend>
-          <WordsInput name="roles" words={CONTACT_ROLES} />
+          <WordsInput name="roles" label="Roles" words={CONTACT_ROLES} />
         </fieldset>
         <TextDetailInputs details={CONTACT_DETAILS} />
         <CurrencyInput name="currency" label="Currency of its documents" base={organisation.baseCurrency} />

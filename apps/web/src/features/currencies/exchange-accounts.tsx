@@ -23,7 +23,8 @@ export function ExchangeAccounts({
 }) {
   const { organisation } = useBooks();
   const [isTyped, setTyped] = useState(false);
-  const [currency, keep] = useLookedAtAlways(opened, isTyped);
+  const lookedAt = useLookedAtAlways(opened, isTyped);
+  const { item: currency, keep } = lookedAt;
   const { currency: code, version } = currency;
   const save = useOrganisationMutation((body: ChangeCurrencyRequest) =>
     api.put(paths.currency(organisation.id, code), body),
@@ -32,10 +33,10 @@ export function ExchangeAccounts({
   const usable = accounts.filter((account) => account.active && !account.heading);
   return (
     <RequestForm
-      key={version}
       of={ChangeCurrencyRequest}
       label={`Gains and losses on ${code}`}
       values={numbers}
+      lookedAt={lookedAt}
       toRequest={(typed): ChangeCurrencyRequest => ({ currency: code, ...typed, version })}
       send={async (request) => keep(await save.mutateAsync(request))}
       onTyped={setTyped}

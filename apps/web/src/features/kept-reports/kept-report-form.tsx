@@ -28,7 +28,8 @@ export function KeptReportForm({
   foot: (state: FormState) => ReactNode;
 }) {
   const { organisation, calendar, today, may } = useBooks();
-  const [kept] = useLookedAt(opened);
+  const lookedAt = useLookedAt(opened);
+  const { item: kept } = lookedAt;
   const keep = useKeepReport(organisation.id, kept);
   const shown = from && to ? spanOfDays(calendar, today, { from, to }) : undefined;
   return (
@@ -41,6 +42,7 @@ export function KeptReportForm({
         days: kept ? (kept.span ?? 'these') : (shown ?? 'these'),
         whose: (kept ? kept.shared : may('shareReports')) ? 'everybody' : 'me',
       }}
+      lookedAt={lookedAt}
       toRequest={({ name, days, whose }): KeptReportRequest =>
         Object.assign(new KeptReportRequest(), {
           name,

@@ -22,23 +22,25 @@ import layout from '../../ui/layout.module.css';
 import notice from '../../ui/notice.module.css';
 import { plainAmount, typedDay, wireInCell } from '../../ui/own-ways.js';
 import { RequestForm } from '../../ui/request-form.js';
+import type { LookedAt } from '../../ui/use-looked-at.js';
 
 /** Every zone that the browser knows, and none. */
 const TIME_ZONES = [...new Set([NO_TIME_ZONE, ...Intl.supportedValuesOf('timeZone')])];
 
 /** The particulars of an organisation: all of them can change until something posted depends on them. */
 export function OrganisationForm({
-  organisation,
+  lookedAt,
   isKept,
   onTyped,
   onKept,
 }: {
-  organisation: OrganisationResponse;
+  lookedAt: LookedAt<OrganisationResponse>;
   isKept: boolean;
   onTyped: (isTyped: boolean) => void;
   onKept: (saved: OrganisationResponse) => void;
 }) {
   const { years, today } = useBooks();
+  const { item: organisation } = lookedAt;
   const start = typedOf(organisation);
   const save = useOrganisationMutation((body: ChangeOrganisationRequest) =>
     api.patch(paths.organisation(organisation.id), body),
@@ -50,6 +52,7 @@ export function OrganisationForm({
       of={ChangeOrganisationRequest}
       label="The organisation"
       values={start}
+      lookedAt={lookedAt}
       toRequest={(typed) => changesOf(start, typed, organisation.version, today)}
       send={async (request) => onKept(await save.mutateAsync(request))}
       onTyped={onTyped}

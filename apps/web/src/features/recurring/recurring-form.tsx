@@ -14,6 +14,7 @@ import { holidaysQuery } from '../../api/recurring-queries.js';
 import { api, RequestRefused } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
 import { Allowed } from '../../ui/allowed.js';
+import { ChangedMeanwhile } from '../../ui/changed-meanwhile.js';
 import { ChoiceField } from '../../ui/choice-fields.js';
 import { DateField } from '../../ui/date-field.js';
 import layout from '../../ui/layout.module.css';
@@ -21,6 +22,7 @@ import notice from '../../ui/notice.module.css';
 import { typedDay } from '../../ui/own-ways.js';
 import { ErrorMessage } from '../../ui/sheet.js';
 import { useLookedAt } from '../../ui/use-looked-at.js';
+import { useTakeOver } from '../../ui/use-take-over.js';
 import type { EntryForm } from '../journal/entry-form.js';
 import { EntryLines } from '../journal/entry-lines.js';
 import { refusalOf } from '../journal/entry-refusal.js';
@@ -72,6 +74,27 @@ const LINES: Readonly<Partial<Record<AmountSource, string>>> = {
   spread: 'The amounts say in which proportion the lines share it on each side: 1 against 1 where there are two.',
 };
 
+/** A schedule as it is typed, without the entry that it posts. */
+interface ScheduleForm {
+  readonly name: string;
+  readonly schedule: ScheduleFields;
+  readonly source: AmountSource;
+  readonly values: AmountValues;
+  readonly byItself: ByItself;
+  readonly reverses: ReversalRule | '';
+}
+
+/** What its fields are called where they are told of. */
+const LABELS: Readonly<Record<string, string>> = {
+  name: 'Name',
+  schedule: 'When it falls due',
+  source: 'Where the amounts come from',
+  values: 'What the amounts follow from',
+  byItself: 'When a date comes',
+  reverses: 'Its reversal',
+  entry: 'The entry',
+};
+
 /** A recurring journal: when it falls due, what it comes to, and the entry that it posts. */
 export function RecurringForm({
   journal: opened,
@@ -96,13 +119,19 @@ export function RecurringForm({
   const { organisation, currency, today } = useBooks();
   const { accounts, writable, contacts, breakdowns } = useEntryChoices();
   const { data: days } = useQuery(holidaysQuery(organisation.id));
-  const [name, setName] = useState(begunName);
-  const [schedule, setSchedule] = useState(begunSchedule);
-  const [source, setSource] = useState(amounts);
-  const [journal] = useLookedAt(opened);
-  const [values, setValues] = useState(() => amountValues(journal ?? terms, currency));
-  const [byItself, setByItself] = useState<ByItself>(journal?.byItself ?? 'waits');
-  const [reverses, setReverses] = useState<ReversalRule | ''>(journal?.reverses ?? '');
+  const lookedAt = useLookedAt(opened);
+  const { item: journal } = lookedAt;
+  const begun: ScheduleForm = {
+    name: begunName,
+    schedule: begunSchedule,
+    source: amounts,
+    values: amountValues(opened ?? terms, currency),
+    byItself: opened?.byItself ?? 'waits',
+    reverses: opened?.reverses ?? '',
+  };
+  const [fields, setFields] = useState(begun);
+  const { name, schedule, source, values, byItself, reverses } = fields;
+  const set = (change: Partial<ScheduleForm>): void => setFields({ ...fields, ...change });
   const [changesFrom, setChangesFrom] = useState('');
   const { form, dispatch, onKeyDown } = useEntryHistory(() => begunEntry);
   const tax = useFormTax(form, undefined);
@@ -128,6 +157,17 @@ export function RecurringForm({
       ? api.put(paths.recurringJournal(organisation.id, journal.id), body)
       : api.post(paths.recurringJournals(organisation.id), body);
   });
+  const [meanwhile] = useTakeOver(lookedAt, {
+    now: { ...begun, entry: begunEntry },
+    typed: { ...fields, entry: form },
+    labels: LABELS,
+    error: save.error,
+    set: ({ entry, ...merged }) => {
+      setFields(merged);
+      dispatch({ type: 'start', form: entry });
+      save.reset();
+    },
+  });
   const refusal = save.error instanceof RequestRefused ? save.error : undefined;
   const wrong = (path: string) => ({ error: refusal?.at(path) !== undefined, helperText: refusal?.at(path) });
   const { inRow, general } = refusalOf(form, save.error, SHOWN);
@@ -144,7 +184,7 @@ export function RecurringForm({
           autoFocus
           className={styles.name}
           value={name}
-          onChange={(event) => setName(event.target.value)}
+          onChange={(event) => set({ name: event.target.value })}
           {...wrong('name')}
         />
         <TextField
@@ -161,7 +201,7 @@ export function RecurringForm({
           fields={schedule}
           today={today}
           wrong={wrong}
-          onChange={(change) => setSchedule({ ...schedule, ...change })}
+          onChange={(change) => set({ schedule: { ...schedule, ...change } })}
         />
       </div>
       {words && (
@@ -175,8 +215,8 @@ export function RecurringForm({
         accounts={source === 'share-of-balance' ? accounts.filter(({ heading }) => !heading) : writable}
         today={today}
         wrong={wrong}
-        onSource={setSource}
-        onChange={(path, value) => setValues({ ...values, [path]: value })}
+        onSource={(chosen) => set({ source: chosen })}
+        onChange={(path, value) => set({ values: { ...values, [path]: value } })}
       />
       {LINES[source] && (
         <>
@@ -205,14 +245,14 @@ export function RecurringForm({
         <ChoiceField
           label="When a date comes, it"
           value={byItself}
-          onChange={setByItself}
+          onChange={(chosen) => set({ byItself: chosen })}
           {...wrong('byItself')}
           choices={doesOf(source, values)}
         />
         <ChoiceField
           label="Its entry is reversed"
           value={reverses}
-          onChange={setReverses}
+          onChange={(chosen) => set({ reverses: chosen })}
           {...wrong('reverses')}
           choices={REVERSES}
         />
@@ -227,12 +267,13 @@ export function RecurringForm({
           />
         )}
       </div>
-      {general.map((message) => (
+      {(meanwhile.isOutdated && meanwhile.refusal ? [] : general).map((message) => (
         <div key={message} className={notice.error} role="alert">
           {message}
         </div>
       ))}
       {save.error && !refusal && <ErrorMessage error={save.error} />}
+      <ChangedMeanwhile {...meanwhile} />
       <Allowed act="recur" isTold>
         <div className={layout.row}>
           <Button type="submit" variant="contained" disabled={save.isPending}>

@@ -48,7 +48,8 @@ export function NoteForm({
   onClose: () => void;
 }) {
   const { organisation } = useBooks();
-  const [note] = useLookedAt(opened);
+  const lookedAt = useLookedAt(opened);
+  const { item: note } = lookedAt;
   const write = useWriteNote(organisation.id, note);
   const drop = useDropNote(organisation.id);
   const panel = useRef<HTMLElement>(null);
@@ -82,6 +83,7 @@ export function NoteForm({
           standard: tableOrNone,
           lastDay: note?.lastDay ?? '',
         }}
+        lookedAt={lookedAt}
         toRequest={(typed): NoteRequest => {
           const [statement = '', row = '', account = ''] = typed.place.split('~');
           const request = Object.assign(new NoteRequest(), {

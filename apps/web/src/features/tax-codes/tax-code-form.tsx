@@ -6,10 +6,12 @@ import { useBooks } from '../../api/books-queries.js';
 import { problemPlaces } from '../../api/problem-places.js';
 import { api } from '../../api/request.js';
 import { useOrganisationMutation } from '../../api/use-organisation-mutation.js';
+import { ChangedMeanwhile } from '../../ui/changed-meanwhile.js';
 import { FormFoot } from '../../ui/form-foot.js';
 import formStyles from '../../ui/form.module.css';
 import { ErrorMessage, Sheet } from '../../ui/sheet.js';
 import { useLookedAt } from '../../ui/use-looked-at.js';
+import { useTakeOver } from '../../ui/use-take-over.js';
 import { Trail } from '../audit-trail/trail.js';
 import { TaxCodeHead } from './tax-code-head.js';
 import { TaxExample } from './tax-example.js';
@@ -24,6 +26,16 @@ import {
 } from './tax-fields.js';
 import { TaxRateFields } from './tax-rate-fields.js';
 
+/** What the fields of a tax code are called where they are told of. */
+const LABELS: Readonly<Record<string, string>> = {
+  code: 'Code',
+  name: 'Name',
+  side: 'Is for',
+  rounding: 'Rounded',
+  active: 'in use',
+  rates: 'Rates',
+};
+
 /** A tax code: what it is for, what it takes from which day on, and what that does to an amount. */
 export function TaxCodeForm({
   code: opened,
@@ -37,9 +49,11 @@ export function TaxCodeForm({
   onLeave: () => void;
 }) {
   const { organisation, to } = useBooks();
-  const [code, keep] = useLookedAt(opened);
+  const lookedAt = useLookedAt(opened);
+  const { item: code, keep } = lookedAt;
   const [shape, setShape] = useState<Shape>('sales');
-  const [fields, setFields] = useState<TaxCodeFields>(code ? fieldsOf(code) : fieldsOfShape('sales', accounts));
+  const begun = opened ? fieldsOf(opened) : fieldsOfShape('sales', accounts);
+  const [fields, setFields] = useState<TaxCodeFields>(begun);
   const save = useOrganisationMutation((): Promise<TaxCodeResponse> => {
     const body = taxCodeRequest(fields, to);
     return code
@@ -49,6 +63,17 @@ export function TaxCodeForm({
   const remove = useOrganisationMutation(() =>
     api.delete(paths.taxCode(organisation.id, code?.id ?? 0), { version: code?.version ?? 0 }),
   );
+  const [meanwhile, begin] = useTakeOver(lookedAt, {
+    now: begun,
+    typed: fields,
+    labels: LABELS,
+    error: save.error ?? remove.error,
+    set: (merged) => {
+      setFields(merged);
+      save.reset();
+      remove.reset();
+    },
+  });
   const places = fields.rates.flatMap((rate, index) => [
     `rates.${index}.from`,
     ...rate.parts.flatMap((_, position) =>
@@ -76,6 +101,7 @@ export function TaxCodeForm({
             onSuccess: (kept) => {
               if (code) keep(kept);
               setFields(fieldsOf(kept));
+              begin(fieldsOf(kept));
               onKept(kept.id);
             },
           });
@@ -115,7 +141,8 @@ export function TaxCodeForm({
           another rate from a day on
         </button>
         <TaxExample fields={fields} accounts={accounts} />
-        <ErrorMessage error={elsewhere ?? remove.error} />
+        <ErrorMessage error={lookedAt.isOutdated && meanwhile.refusal ? null : (elsewhere ?? remove.error)} />
+        <ChangedMeanwhile {...meanwhile} />
         <FormFoot
           isNew={!code}
           isPending={save.isPending}
