@@ -144,7 +144,7 @@ describe('issued papers', () => {
       expect.stringContaining('folder of mail cannot be written'),
     ]);
     // one that waits is not sent beside itself
-    const twice = await server.request('POST', `${base}/board-papers/issued/1/send`, send);
+    const twice = await server.lookedAt('POST', `${base}/board-papers/issued/1/send`, send);
     expect([twice.status, problemCodes(twice)]).toEqual([409, ['message-waits at recipients']]);
     sqlite(`UPDATE outbox_message SET tries = 6 WHERE recipient = 'late@ferry-lane.test'`);
     const all: OutboxMessageResponse[] = await done('POST', `/outbox/${late?.message}/try`, {});
@@ -291,15 +291,16 @@ describe('sending is refused', () => {
     const words = { words: '' };
     const none = await server.request('POST', `${base}/board-papers/issued/99/send`, {
       ...words,
+      version: 0,
       recipients: ['a@ferry-lane.test'],
     });
     expect(none.status).toBe(404);
-    const nobody = await server.request('POST', `${base}/board-papers/issued/1/send`, {
+    const nobody = await server.lookedAt('POST', `${base}/board-papers/issued/1/send`, {
       ...words,
       recipients: [' '],
     });
     expect([nobody.status, problemCodes(nobody)]).toEqual([422, ['email at recipients']]);
-    const empty = await server.request('POST', `${base}/board-papers/issued/1/send`, { ...words, recipients: [] });
+    const empty = await server.lookedAt('POST', `${base}/board-papers/issued/1/send`, { ...words, recipients: [] });
     expect([empty.status, problemCodes(empty)]).toEqual([422, ['no-recipient at recipients']]);
     const wrong = await server.lookedAt('POST', `${base}/board-papers/${papers}/issue`, {
       ...words,

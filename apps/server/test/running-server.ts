@@ -17,7 +17,7 @@ export interface Reply {
 
 /** Requests that name the version of what they act on. */
 const ACTS_ON: readonly (readonly [method: string, path: RegExp])[] = [
-  ['POST', /^(.*\/(?:drafts|recurring-journals|board-papers)\/\d+)\/(?!notes|reckon)[a-z-]+$/],
+  ['POST', /^(.*\/(?:drafts|recurring-journals|board-papers|issued)\/\d+)\/(?!notes|reckon)[a-z-]+$/],
   ['PUT', /^(.*\/(?:people|papers|values)\/[^/]+)$/],
   ['DELETE', /^(.*\/(?:drafts|recurring-journals|patterns|kept-reports|board-papers|people)\/\d+)$/],
 ];
@@ -31,6 +31,7 @@ interface Versioned {
   readonly id?: number;
   readonly key?: string;
   readonly currency?: string;
+  readonly place?: number;
   readonly version: number;
 }
 
@@ -163,7 +164,7 @@ export class RunningServer {
     const lists = list.endsWith('/drafts') ? [list, `${list}?state=discarded`] : [list];
     const items: Versioned[] = [];
     for (const each of lists) items.push(...((await this.request('GET', each)).body as Versioned[]));
-    const found = items.find((item) => String(item.id ?? item.key ?? item.currency) === decodeURIComponent(key));
+    const found = items.find((item) => String(item.id ?? item.key ?? item.currency ?? item.place) === decodeURIComponent(key));
     return found?.version ?? 0;
   }
 

@@ -48,6 +48,13 @@ async function within(address: string, key: string, name: string): Promise<{ add
 let count = 0;
 const fresh = (name: string): string => `${name} ${(count += 1)}`;
 
+/** Board papers with something in them. */
+async function printable(): Promise<{ address: string; seen: object }> {
+  const report = { name: fresh('Month'), screen: 'statements', settings: [], shared: true, span: 'last-month' };
+  const { id } = await done('POST', '/kept-reports', report);
+  return kept('/board-papers', { name: fresh('Papers'), subtitle: '', reports: [id], signed: false });
+}
+
 async function row(): Promise<{ address: string; seen: object }> {
   const tray = '/take-on/trays/customers';
   const { ids } = await done('POST', `${tray}/rows`, { rows: [{ cells: { contact: 'Low Weir', unpaid: '5' } }] });
@@ -405,6 +412,28 @@ const cases: readonly (readonly [what: string, of: LookedAt])[] = [
       begin: () => kept('/board-papers', { name: fresh('Papers'), subtitle: '', reports: [], signed: false }),
       first: ['PUT', '', { name: 'Papers of May', subtitle: '', reports: [], signed: true }],
       second: ['POST', '/issue', {}],
+      now: () => done('GET', '/board-papers/issued'),
+    },
+  ],
+  [
+    'board papers that somebody else issues',
+    {
+      begin: () => printable(),
+      first: ['POST', '/issue', {}],
+      second: ['POST', '/issue', { recipients: ['chair@ferry-lane.test'], words: '' }],
+      now: () => done('GET', '/board-papers/issued'),
+    },
+  ],
+  [
+    'issued papers that somebody else sends',
+    {
+      begin: async () => {
+        const { address, seen } = await printable();
+        const { place, version } = await done('POST', `${address}/issue`, seen);
+        return { address: `/board-papers/issued/${place}`, seen: { version } };
+      },
+      first: ['POST', '/send', { recipients: ['chair@ferry-lane.test'], words: '' }],
+      second: ['POST', '/send', { recipients: ['Chair@Ferry-Lane.test'], words: 'Here they are.' }],
       now: () => done('GET', '/board-papers/issued'),
     },
   ],

@@ -1,4 +1,4 @@
-import { IsVersion } from '../looked-at.js';
+import { IsVersion, LookedAt } from '../looked-at.js';
 import { type DeliveryState, PAPERS_UNITS, type PapersUnit } from '@just-ledger/core';
 import {
   ArrayMaxSize,
@@ -47,6 +47,8 @@ export interface IssuedPapersResponse {
   dueOn: string | null;
   /** To whom their file went, the first first. */
   sent: SentPapersResponse[];
+  /** Another one once they go to somebody else. */
+  version: number;
 }
 
 /** How a file went out to one address. */
@@ -95,7 +97,7 @@ export interface PapersSendingResponse {
 }
 
 /** Whom issued papers are sent to, with which words. */
-export class SendPapersRequest {
+export class SendPapersRequest extends LookedAt {
   /** E-mail addresses. */
   @IsArray()
   @ArrayMaxSize(MOST_RECIPIENTS)
@@ -106,9 +108,7 @@ export class SendPapersRequest {
 }
 
 /** Whom papers are sent to as they are issued; to nobody where left out. */
-export class IssuePapersRequest {
-  /** The version of the papers that was looked at. */
-  @IsVersion() version!: number;
+export class IssuePapersRequest extends LookedAt {
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(MOST_RECIPIENTS)

@@ -104,6 +104,7 @@ export interface PapersIssued {
  * by themselves this happens once, whoever looks at it meanwhile.
  *
  * @param papers their id
+ * @param version the one that was looked at; left out where they are issued by themselves
  * @returns undefined if they were issued for that day already
  */
 export const issuePapers = defineCommand(
@@ -112,11 +113,13 @@ export const issuePapers = defineCommand(
     context: WriteContext,
     {
       papers,
+      version,
       issued: { paper, ...issued },
       message,
       ...actor
     }: Actor & {
       readonly papers: number;
+      readonly version: number | undefined;
       readonly issued: PapersIssued;
       readonly message: PapersMessage | undefined;
     },
@@ -124,6 +127,13 @@ export const issuePapers = defineCommand(
     const { db, clock } = context;
     const { organisation, person } = actor;
     if (issued.dueOn !== undefined && !settledDay(context, organisation, papers, issued.dueOn)) return undefined;
+    const { version: now } = papersThere(context, organisation, papers);
+    if (version !== undefined) assertVersion('board papers', version, now);
+    // who looked at them before they were issued does not issue them once more
+    db.update(boardPapers)
+      .set({ version: now + 1 })
+      .where(isRow(boardPapers, organisation, papers))
+      .run();
     const last = db
       .select({ place: max(issuedPapers.place) })
       .from(issuedPapers)

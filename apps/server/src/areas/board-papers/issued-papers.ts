@@ -30,7 +30,10 @@ export function issuedOf(db: Db, organisation: number, which?: SQL): IssuedPaper
     .where(and(eq(issuedPapers.organisation, organisation), which))
     .orderBy(desc(issuedPapers.place))
     .all()
-    .map((row) => ({ ...row, sent: sent.get(row.attachment) ?? [] }));
+    .map((row) => {
+      const messages = sent.get(row.attachment) ?? [];
+      return { ...row, sent: messages, version: messages.at(-1)?.message ?? 0 };
+    });
 }
 
 /** Papers that were issued, by their place. @throws {Refusal} 404 */

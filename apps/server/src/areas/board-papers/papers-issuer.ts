@@ -54,7 +54,7 @@ export class PapersIssuer {
     const source = Readable.from([Buffer.from(bytes)]);
     const paper = await receivePaper(settings.folder, source, `${name.slice(0, 200)}, ${today}.pdf`);
     const issued = { name, paper, entries, seal, ...(dueOn && { dueOn }) };
-    const row = await this.writer.run(issuePapers, { ...by, papers, issued, message });
+    const row = await this.writer.run(issuePapers, { ...by, papers, version, issued, message });
     return row && this.carried(organisation.id, row.place);
   }
 

@@ -4,7 +4,7 @@ import { isEmail } from 'class-validator';
 import { and, eq } from 'drizzle-orm';
 import { attachment, person } from '../../platform/database/schema.js';
 import { writeMessage } from '../../platform/outbox/outbox-store.js';
-import { notFound, Refusal } from '../../platform/problems/refusal.js';
+import { changedSince, notFound, Refusal } from '../../platform/problems/refusal.js';
 import type { Actor } from '../../platform/sessions/session-guard.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -19,10 +19,27 @@ export const sendPapers = defineCommand(
     context: WriteContext,
     { request, ...asked }: Actor & { readonly place: number; readonly request: SendPapersRequest },
   ): IssuedPapersResponse => {
-    sendIssued(context, { ...asked, ...askedMessage(request) });
+    const message = askedMessage(request);
+    assertNotSentSince(context, asked, request.version);
+    sendIssued(context, { ...asked, ...message });
     return issuedAt(context.db, asked.organisation, asked.place);
   },
 );
+
+/** Whoever sends papers has seen to whom they went already. @throws {Refusal} 409 where they went to somebody else since */
+function assertNotSentSince(
+  { db }: WriteContext,
+  { organisation, place }: { readonly organisation: number; readonly place: number },
+  lookedAt: number,
+): void {
+  const { sent, version } = issuedAt(db, organisation, place);
+  if (lookedAt === version) return;
+  const since = sent.filter(({ message }) => message > lookedAt);
+  if (since.length === 0) throw changedSince('message', 'version');
+  const names = [...new Set(since.map(({ to }) => to))].join(', ');
+  const message = `They were sent to ${names} since you opened this. Nothing was sent now.`;
+  throw new Refusal(409, [problem('changed-since', 'version', message)]);
+}
 
 /** What is sent, and to whom. */
 export interface PapersMessage {
@@ -31,7 +48,7 @@ export interface PapersMessage {
 }
 
 /** Whom papers are to be sent to, with which words. @throws {Refusal} 422 at what is wrong */
-export function askedMessage(request: SendPapersRequest): PapersMessage {
+export function askedMessage(request: PapersMessage): PapersMessage {
   const problems = [...wordsProblems(request.words)];
   const recipients = askedAddresses(request.recipients, problems);
   if (problems.length === 0 && recipients.length === 0)

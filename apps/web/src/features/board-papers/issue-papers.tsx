@@ -9,11 +9,12 @@ import { ErrorMessage } from '../../ui/sheet.js';
 /** Issues papers, after a second word: what is issued stays. */
 export function IssuePapers({ papers }: { papers: BoardPapersResponse }) {
   const { organisation } = useBooks();
-  const [isAsked, setAsked] = useState(false);
+  // the version that was looked at when it was asked for: who issues meanwhile is not issued after
+  const [asked, setAsked] = useState<number>();
   const issue = useIssuePapers(organisation.id);
-  if (!isAsked)
+  if (asked === undefined)
     return (
-      <button type="button" className="act small" onClick={() => setAsked(true)}>
+      <button type="button" className="act small" onClick={() => setAsked(papers.version)}>
         Issue
       </button>
     );
@@ -24,9 +25,9 @@ export function IssuePapers({ papers }: { papers: BoardPapersResponse }) {
       {
         papers,
         size: ownPaper(),
-        message: { version: papers.version, ...(isSent && { recipients: to, words: sending?.words ?? '' }) },
+        message: { version: asked, ...(isSent && { recipients: to, words: sending?.words ?? '' }) },
       },
-      { onSuccess: () => setAsked(false) },
+      { onSuccess: () => setAsked(undefined) },
     );
   return (
     <>
@@ -51,7 +52,7 @@ export function IssuePapers({ papers }: { papers: BoardPapersResponse }) {
       >
         {to.length > 0 ? 'Issue only' : issue.isPending ? 'Issuing …' : 'Issue for good'}
       </button>
-      <button type="button" className="act small" disabled={issue.isPending} onClick={() => setAsked(false)}>
+      <button type="button" className="act small" disabled={issue.isPending} onClick={() => setAsked(undefined)}>
         Not yet
       </button>
       <ErrorMessage error={issue.error} />

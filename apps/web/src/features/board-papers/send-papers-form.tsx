@@ -7,12 +7,15 @@ import formStyles from '../../ui/form.module.css';
 import layout from '../../ui/layout.module.css';
 import { RequestForm } from '../../ui/request-form.js';
 import { Sheet } from '../../ui/sheet.js';
+import { useLookedAt } from '../../ui/use-looked-at.js';
 import { addressesIn } from './addresses.js';
 import { MessageInputs } from './message-inputs.js';
 
 /** Sends papers that were issued to whoever has not got them. */
-export function SendPapersForm({ papers, onLeave }: { papers: IssuedPapersResponse; onLeave: () => void }) {
+export function SendPapersForm({ papers: opened, onLeave }: { papers: IssuedPapersResponse; onLeave: () => void }) {
   const { organisation } = useBooks();
+  const lookedAt = useLookedAt(opened);
+  const { item: papers } = lookedAt;
   const send = useSendPapers(organisation.id, papers.place);
   const reached = papers.sent.filter(({ state }) => state !== 'refused').map(({ to }) => to.toLowerCase());
   const refused = papers.sent.filter(({ to, state }) => state === 'refused' && !reached.includes(to.toLowerCase()));
@@ -24,8 +27,13 @@ export function SendPapersForm({ papers, onLeave }: { papers: IssuedPapersRespon
         className={formStyles.particulars}
         values={{ recipients: [...new Set(refused.map(({ to }) => to))].join('\n'), words: '' }}
         toRequest={({ recipients, words }: { recipients: string; words: string }) =>
-          Object.assign(new SendPapersRequest(), { recipients: addressesIn(recipients), words })
+          Object.assign(new SendPapersRequest(), {
+            recipients: addressesIn(recipients),
+            words,
+            version: papers.version,
+          })
         }
+        lookedAt={lookedAt}
         send={async (request) => {
           await send.mutateAsync(request);
           onLeave();
