@@ -545,9 +545,29 @@ describe('a bill for a span of time', () => {
     expect(csv).toMatch(/^1430,.*,1000\.00,/m);
     expect(csv).not.toMatch(/^6310,/m);
   });
+  test('is moved once, until what moved it is reversed', async () => {
+    const { count } = await done('GET', '/entries');
+    const twice = await ahead({ first: '2028-02-20' });
+    expect([twice.status, problemCodes(twice), twice.body.problems[0].message]).toEqual([
+      409,
+      ['moved-already at line'],
+      'Entry 2028-0002 has moved it already. Reverse that one first.',
+    ]);
+    expect((await done('GET', '/entries')).count).toBe(count);
+    await done('POST', '/entries/2028-0002/reverse', { date: '2028-02-20' });
+    expect(await ahead({})).toMatchObject({ status: 201, body: { entry: '2028-0004' } });
+  });
+  test('is moved beside another that says the same', async () => {
+    const bill = { date: '2028-02-20', explanation: 'Insurance', lines: fromTo('1010', '6310', '1000.00') };
+    const { number } = await done('POST', '/entries', bill);
+    expect((await ahead({ entry: number })).status).toBe(201);
+    expect((await ahead({ entry: number })).status).toBe(409);
+  });
   test('by days', async () => {
+    const bill = { date: '2028-02-21', explanation: 'Insurance', lines: fromTo('1010', '6310', '1000.00') };
+    const { number: entry } = await done('POST', '/entries', bill);
     // 366 days from 20 February 2028: 10 of them in February, 31 in March
-    const { body } = await ahead({ first: '2028-02-20', last: '2029-02-19', by: 'days' });
+    const { body } = await ahead({ entry, first: '2028-02-20', last: '2029-02-19', by: 'days' });
     const amounts = (await preview(body.journal.id, '2029-02-28')).occurrences.map(({ amount }) => amount);
     expect([amounts.length, amounts[0], amounts[1]]).toEqual([13, '27.32', '84.70']);
   });
@@ -557,8 +577,10 @@ describe('a bill for a span of time', () => {
     ['that ends before it begins', { last: '2028-01-01' }, ['until-before-from at last']],
     ['on an account that is not there', { account: '9' }, ['account-unknown at lines.0.account']],
   ])('%s is refused, and nothing of it is left', async (_, more, problems) => {
+    const bill = { date: '2028-02-22', explanation: 'Insurance', lines: fromTo('1010', '6310', '1000.00') };
+    const { number: entry } = await done('POST', '/entries', bill);
     const { count } = await done('GET', '/entries');
-    expect(problemCodes(await ahead(more))).toEqual(problems);
+    expect(problemCodes(await ahead({ entry, ...more }))).toEqual(problems);
     expect((await done('GET', '/entries')).count).toBe(count);
   });
 });

@@ -1,5 +1,17 @@
 import type { PrepaymentRequest, PrepaymentResponse, RecurringJournalRequest } from '@just-ledger/contract';
-import { endOfMonth, isCivilDate, type CivilDate, problem, type Problem } from '@just-ledger/core';
+import {
+  type AccountId,
+  type CivilDate,
+  endOfMonth,
+  entryNumber,
+  isCivilDate,
+  minor,
+  type Minor,
+  parseAmount,
+  problem,
+  type Problem,
+} from '@just-ledger/core';
+import { oncePerConnection } from '../../platform/database/once-per-connection.js';
 import { Refusal, unprocessable } from '../../platform/problems/refusal.js';
 import { defineCommand } from '../../platform/threads/task.js';
 import type { WriteContext } from '../../platform/threads/write-context.js';
@@ -27,6 +39,7 @@ export const spreadOverTime = defineCommand(
     const { line, isRevenue, ...of } = lineOf(context, organisation, request);
     const said = { ...(line.breakdowns && { breakdowns: line.breakdowns }) };
     const explanation = `${isRevenue ? 'Received' : 'Paid'} ahead: ${of.explanation}`;
+    assertNotMoved(context, organisation, { ...of, moving: explanation });
     const sides = (debit: string, credit: string, amount: string): RecurringJournalRequest['entry']['lines'] => [
       { account: debit, debit: amount, ...said },
       { account: credit, credit: amount, ...said },
@@ -89,11 +102,54 @@ function lineOf(context: WriteContext, organisation: number, { entry: number, li
   if (entry.reversedBy) {
     throw unprocessable('already-reversed', 'entry', `Entry ${number} is reversed by ${entry.reversedBy}.`);
   }
-  const element = loadChart(context.db, organisation).byNumber.get(line.account)?.element;
-  if (element !== 'expense' && element !== 'revenue') {
+  const account = loadChart(context.db, organisation).byNumber.get(line.account);
+  const element = account?.element;
+  if (!account || (element !== 'expense' && element !== 'revenue')) {
     const message = `${line.account} ${line.accountName} is neither revenue nor expense: it counts for no span of time.`;
     throw unprocessable('not-of-the-result', 'line', message);
   }
   const { date, explanation, reference } = entry;
-  return { line, isRevenue: element === 'revenue', date, explanation, reference };
+  const units = parseAmount(line.debit ?? line.credit ?? '', organisationOf(context.db, organisation).baseCurrency);
+  const amount = line.debit === null ? minor(-units) : units;
+  return { line, account: account.id, amount, isRevenue: element === 'revenue', date, explanation, reference };
 }
+
+/**
+ * What was moved out already, and was not taken back, is not moved out once more. Lines of a day that say the same are not
+ * told apart: as many are moved as there are.
+ *
+ * @param line moving: what the entry says that moves it
+ * @throws {Refusal} 409
+ */
+function assertNotMoved(
+  { db }: WriteContext,
+  organisation: number,
+  line: {
+    readonly account: AccountId;
+    readonly amount: Minor;
+    readonly date: string;
+    readonly explanation: string;
+    readonly moving: string;
+  },
+): void {
+  const { account, amount, date, explanation, moving } = line;
+  const alike = linesAlike(db).all({ organisation, account, amount, date, explanation, moving });
+  const moved = alike.filter(({ isMoving }) => isMoving === 1);
+  const last = moved.at(-1);
+  if (!last || moved.length < alike.length - moved.length) return;
+  const message = `Entry ${entryNumber(last.year, last.number)} has moved it already. Reverse that one first.`;
+  throw new Refusal(409, [problem('moved-already', 'line', message)]);
+}
+
+/** The lines of a day that say the same, and those that move such a line; none that was reversed. */
+const linesAlike = oncePerConnection(({ $client }) =>
+  $client.prepare<object, { readonly year: string; readonly number: number; readonly isMoving: 0 | 1 }>(
+    `SELECT e.year, e.number, l.amount = -@amount AS isMoving
+     FROM line AS l JOIN entry AS e ON e.organisation = l.organisation AND e.place = l.entry
+     WHERE l.organisation = @organisation AND l.account = @account AND l.date = @date
+       AND (l.amount = @amount AND e.explanation = @explanation
+         OR l.amount = -@amount AND e.explanation = @moving AND e.kind = 'adjusting')
+       AND NOT EXISTS (SELECT 1 FROM entry AS r WHERE r.organisation = e.organisation AND r.reverses = e.place)
+     ORDER BY e.place`,
+  ),
+);
