@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -208,10 +208,14 @@ test('a restore is tried out each week, and says what is missing', async () => {
 test('the latest backups are kept, whatever else lies beside them', () => {
   const path = mkdtempSync(join(tmpdir(), 'just-ledger-kept-'));
   const names = Array.from({ length: 16 }, (_, day) => `2025-01-${String(day + 1).padStart(2, '0')}T040500Z`);
-  for (const name of [...names, 'letters', '2025-01-20T040500Z.unfinished', '2025-01-02T000000Z.not-verified']) {
+  const [left, underWay] = ['2025-01-20T040500Z.unfinished', '2025-01-21T040500Z.unfinished'];
+  for (const name of [...names, 'letters', left, underWay, '2025-01-02T000000Z.not-verified']) {
     mkdirSync(join(path, name));
     writeFileSync(join(path, name, 'books.sqlite'), '');
   }
+  // nothing was added to it for longer than a day; the other one may be being made by somebody else
+  const before = new Date(Date.now() - 25 * 60 * 60 * 1000);
+  utimesSync(join(path, left), before, before);
   expect(keepLatest(path, 14)).toHaveLength(14);
   expect(backupsIn(path).map(({ at }) => at)).toEqual(
     names
@@ -221,6 +225,7 @@ test('the latest backups are kept, whatever else lies beside them', () => {
   );
   expect(readdirSync(path).filter((name) => !names.includes(name))).toEqual([
     '2025-01-02T000000Z.not-verified',
+    underWay,
     'letters',
   ]);
   rmSync(path, { recursive: true });

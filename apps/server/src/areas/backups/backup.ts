@@ -25,6 +25,9 @@ export interface MadeBackup extends Backup {
   readonly lacking: readonly string[];
 }
 
+/** A copy that nothing was added to for so long is not finished any more, in milliseconds. */
+const LEFT_AFTER = 86_400_000;
+
 /** Says what is wrong with the books of a folder; nothing if all is well. */
 export type Verify = (folder: string) => Promise<readonly string[]> | readonly string[];
 
@@ -92,7 +95,8 @@ export function backupsIn(into: string): Backup[] {
 }
 
 /**
- * Removes all backups but the latest ones, all copies that did not verify but the latest, and what was left unfinished.
+ * Removes all backups but the latest ones, all copies that did not verify but the latest, and what was left unfinished for a
+ * day: what is younger may be one that somebody else is making.
  *
  * @returns the backups that are kept
  */
@@ -101,7 +105,11 @@ export function keepLatest(into: string, count: number): Backup[] {
   for (const old of backups.slice(count)) rmSync(old.folder, { recursive: true });
   const names = existsSync(into) ? readdirSync(into).sort() : [];
   const unverified = names.filter((name) => name.endsWith('.not-verified')).slice(0, -1);
-  for (const name of [...names.filter((fileName) => fileName.endsWith('.unfinished')), ...unverified]) {
+  const lastWritten = (name: string): number =>
+    statSync(join(into, name), { throwIfNoEntry: false })?.mtimeMs ?? Infinity;
+  const isLeft = (name: string): boolean =>
+    name.endsWith('.unfinished') && lastWritten(name) < Date.now() - LEFT_AFTER;
+  for (const name of [...names.filter(isLeft), ...unverified]) {
     rmSync(join(into, name), { recursive: true });
   }
   return backups.slice(0, count);
