@@ -19,8 +19,13 @@ export type Found = Pick<JournalFinder, 'upTo' | 'all' | 'inMonth'> & {
 
 /** What a search has to look up by its place, if it has. */
 export function foundIn(db: Db, organisation: number, search: JournalSearch, most = FEW): Found | undefined {
+  const { among } = search.standing;
+  const few = among?.(most + 1);
+  const isFew = few !== undefined && few.length <= most;
   if (search.terms.length > 0) {
     const finder = new JournalFinder(db, organisation, search);
+    // what is meant lies among a few: each of these is looked up, and not all that is found gone through
+    if (isFew) return ofPlaces(finder.among(few));
     return {
       upTo: (most) => finder.upTo(most),
       all: () => finder.all(),
@@ -28,17 +33,17 @@ export function foundIn(db: Db, organisation: number, search: JournalSearch, mos
       finder,
     };
   }
-  const { among } = search.standing;
-  if (!among) return undefined;
-  // what is meant lies among a few: these are looked at and no others; of many the latest are soon met by their dates
-  const few = among(most + 1);
-  const places = (): number[] => (few.length > most ? among(-1) : few);
-  return {
-    upTo: (limit) => (few.length > limit ? undefined : few),
-    all: places,
-    inMonth: places,
-    isByDate: few.length > most,
-  };
+  if (!among || !few) return undefined;
+  if (isFew) return ofPlaces(few);
+  // of many the latest are soon met by their dates
+  const places = (): number[] => among(-1);
+  return { upTo: (limit) => (few.length > limit ? undefined : few), all: places, inMonth: places, isByDate: true };
+}
+
+/** A few that are known. */
+function ofPlaces(places: number[]): Found {
+  const all = (): number[] => places;
+  return { upTo: (limit) => (places.length > limit ? undefined : places), all, inMonth: all };
 }
 
 /** Entries of some books within a span, by their dates. */

@@ -94,3 +94,20 @@ export function placesInIndex(db: Db, organisation: number, terms: readonly Sear
     .get(matchOf(terms));
   return JSON.parse(all ?? '[]') as number[];
 }
+
+/** Those of some places whose entries are indexed and have all that is searched for: each is looked up. */
+export function thoseInIndex(
+  db: Db,
+  organisation: number,
+  terms: readonly SearchTerm[],
+  places: readonly number[],
+): number[] {
+  const table = indexTable(organisation);
+  return db.$client
+    .prepare<[string, string], number>(
+      `SELECT i.rowid FROM json_each(?) AS p CROSS JOIN derived.${table} AS i
+       WHERE i.rowid = p.value AND i.${table} MATCH ?`,
+    )
+    .pluck()
+    .all(JSON.stringify(places), matchOf(terms));
+}

@@ -22,7 +22,7 @@ import { chainEnd } from '../periods/period-store.js';
 import { dayBookTerm } from './day-book-term.js';
 import { type EntryStanding, standingOf } from './entry-standing.js';
 import { amountMark, amountRange } from './amount-marks.js';
-import { journalIndex, MARKS, marksOf, placesInIndex } from './journal-index.js';
+import { journalIndex, MARKS, marksOf, placesInIndex, thoseInIndex } from './journal-index.js';
 import { hasAll, type SearchTerm } from './search-term.js';
 import { searchableEntries } from './searchable-entries.js';
 
@@ -118,6 +118,14 @@ export class JournalFinder {
   /** The places of all that is found. */
   all(): number[] {
     return this.withBeside(this.inIndex([]));
+  }
+
+  /** Those of some places that are found. */
+  among(places: readonly number[]): number[] {
+    if (places.length === 0) return [];
+    const some = new Set(places);
+    const indexed = this.indexed === 0 ? [] : thoseInIndex(this.db, this.organisation, this.search.terms, places);
+    return this.withBeside(indexed).filter((position) => some.has(position));
   }
 
   /** What is in the index with what is not, each once. */

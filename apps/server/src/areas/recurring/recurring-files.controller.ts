@@ -19,10 +19,7 @@ export class RecurringFilesController {
   @Get('recurring-journals.pdf')
   @Header('content-type', PDF)
   @Header('content-disposition', 'inline; filename="recurring-journals.pdf"')
-  async printed(
-    @CurrentOrganisation() organisation: Organisation,
-    @Query() query: PrintedQuery,
-  ): Promise<Readable> {
+  async printed(@CurrentOrganisation() organisation: Organisation, @Query() query: PrintedQuery): Promise<Readable> {
     const today = this.reader.clock.today(organisation.timeZone);
     return sent(await this.printer.run(printedRecurring, { organisation, query, today }));
   }
