@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import type { AccountResponse, EntryResponse, FindResponse } from '@just-ledger/contract';
+import type { AccountResponse, EntryResponse, FindResponse, KeptReportResponse } from '@just-ledger/contract';
 import { parseCurrencyCode } from '@just-ledger/core';
 import { type FoundIn, type FoundItem, foundItems } from '../src/features/find/found-items.js';
 import { openedLately, rememberOpened } from '../src/features/find/opened-lately.js';
@@ -28,9 +28,12 @@ const ANSWER: FindResponse = {
   patterns: [{ id: 1, name: 'Ferry toll' }],
   drafts: [{ id: 2, date: '2026-03-04', explanation: 'Ferry ticket' }],
 };
+const kept = (id: number, name: string, more: Partial<KeptReportResponse> = {}): KeptReportResponse =>
+  ({ id, name, screen: 'aged', settings: [], span: null, from: null, to: null, ...more }) as KeptReportResponse;
 const found = (more: Partial<FoundIn> = {}): FoundIn => ({
   currency: EUR,
   accounts: [account(1, '10', 'Ferry money', true), account(2, '1020', 'Savings, Ferry Lane')],
+  kept: [kept(5, 'Month of the ferry')],
   screens: [screen('journal', 'Journal'), screen('ferry', 'Ferry times')],
   stages: new Map([['record', 'Record']]),
   answer: ANSWER,
@@ -51,6 +54,7 @@ test('everything is found kind by kind, an entry once, headings of the chart not
     'Papers: paper 9',
     'Patterns: pattern 1',
     'Drafts: draft 2',
+    'Kept reports: kept 5',
     'Screens: screen ferry',
   ]);
 });
@@ -111,4 +115,24 @@ describe('what was opened lately', () => {
     localStorage.setItem('just-ledger.opened-lately wren 1', kept);
     expect(openedLately('wren', 1)).toEqual([]);
   });
+});
+
+test('a kept report opens with its settings and the days that it has today, also where it was opened lately', () => {
+  const settings = [{ key: 'ledger', value: 'payables' }];
+  const month = (from: string, to: string): KeptReportResponse =>
+    kept(5, 'Owed to suppliers', { settings, span: 'last-month', from, to });
+  const inJune = found({ kept: [month('2026-05-01', '2026-05-31')] });
+  const [item, ...others] = foundItems('suppliers', inJune, []).filter(({ group }) => group === 'Kept reports');
+  expect(others).toEqual([]);
+  expect(item).toMatchObject({
+    code: 'aged balances',
+    said: 'last month',
+    screen: 'aged',
+    params: { ledger: 'payables', from: '2026-05-01', to: '2026-05-31', kept: '5' },
+  });
+  if (!item) throw new Error('not found');
+  const [lately] = foundItems('', found({ kept: [month('2026-06-01', '2026-06-30')] }), [item]);
+  expect(lately).toMatchObject({ group: 'Opened lately', params: { from: '2026-06-01', to: '2026-06-30' } });
+  expect(foundItems('', found({ kept: [] }), [item])).toEqual([]);
+  expect(foundItems('aged', inJune, []).map(({ key }) => key)).toContain('kept 5');
 });

@@ -1,9 +1,11 @@
+import type { KeptReportResponse } from '@just-ledger/contract';
 import { typedSpan } from '@just-ledger/core';
 import { useQuery } from '@tanstack/react-query';
 import { type KeyboardEvent, useEffect, useMemo, useState } from 'react';
 import { accountsQuery } from '../../api/account-queries.js';
 import { useAddress } from '../../api/address.js';
 import { useBooks } from '../../api/books-queries.js';
+import { keptReportsQuery } from '../../api/kept-report-queries.js';
 import { useSession } from '../../api/session-queries.js';
 import { KeyCap } from '../../ui/key-cap.js';
 import { ownDateOrder } from '../../ui/own-ways.js';
@@ -19,6 +21,8 @@ import { openedLately, rememberOpened } from './opened-lately.js';
 
 /** So long nothing is typed until the books are asked, in milliseconds. */
 const QUIET = 120;
+
+const NONE: readonly KeptReportResponse[] = [];
 
 /** What is looked for, what was found kind by kind, and beside it what the chosen one holds. */
 export function FindPanel({
@@ -39,6 +43,7 @@ export function FindPanel({
   const [wanted, setWanted] = useState<{ readonly isBeside: boolean; readonly row: string | undefined }>();
   const text = useSettled(typed.trim(), QUIET);
   const { data: accounts = [], isPending: isWithoutAccounts } = useQuery(accountsQuery(organisation.id, to));
+  const { data: kept = NONE } = useQuery(keptReportsQuery(organisation.id));
   const { data: answer, error } = useQuery(findQuery(organisation.id, text));
   const lately = useMemo(() => openedLately(email, organisation.id), [email, organisation.id]);
   const isAnswered = typed.trim() === '' || error !== null || (answer?.text === typed.trim() && !isWithoutAccounts);
@@ -46,8 +51,8 @@ export function FindPanel({
     const span = typed.trim() === '' ? undefined : typedSpan(typed, to, calendar, ownDateOrder());
     const known = typed.trim() === '' ? undefined : answer;
     const ever = { from: years.years[0]?.from ?? to, to: today };
-    return foundItems(typed, { currency, accounts, screens, stages, answer: known, ever, span }, lately);
-  }, [typed, answer, accounts, screens, stages, lately, to, calendar, currency, years, today]);
+    return foundItems(typed, { currency, accounts, kept, screens, stages, answer: known, ever, span }, lately);
+  }, [typed, answer, accounts, kept, screens, stages, lately, to, calendar, currency, years, today]);
   const foundAt = items.findIndex((found) => optionId(found) === chosen);
   const index = Math.max(0, foundAt);
   const item = items[index];

@@ -1,7 +1,8 @@
-import type { AccountResponse, EntryResponse, FindResponse } from '@just-ledger/contract';
-import { bestMatches, type CurrencyCode, parseCivilDate, shortDate } from '@just-ledger/core';
+import type { AccountResponse, EntryResponse, FindResponse, KeptReportResponse } from '@just-ledger/contract';
+import { bestMatches, type CurrencyCode, parseCivilDate, RELATIVE_SPANS, shortDate } from '@just-ledger/core';
 import { shown } from '../../ui/money.js';
 import type { ScreenRoute } from '../../ui/screen-route.js';
+import { screenInWords } from '../kept-reports/report-settings.js';
 
 /** The kinds of what can be found, in the order in which they are listed. */
 export const FOUND_GROUPS = [
@@ -14,6 +15,7 @@ export const FOUND_GROUPS = [
   'Papers',
   'Patterns',
   'Drafts',
+  'Kept reports',
   'Screens',
 ] as const;
 
@@ -45,6 +47,7 @@ export interface FoundItem {
 export interface FoundIn {
   readonly currency: CurrencyCode;
   readonly accounts: readonly AccountResponse[];
+  readonly kept: readonly KeptReportResponse[];
   readonly screens: readonly ScreenRoute[];
   readonly stages: ReadonlyMap<string, string>;
   readonly answer: FindResponse | undefined;
@@ -59,12 +62,18 @@ const MOST = 6;
 
 /** Everything that is found for a text, kind by kind; what was opened lately comes first within each. */
 export function foundItems(text: string, found: FoundIn, lately: readonly FoundItem[]): FoundItem[] {
-  if (text.trim() === '') return lately.map((item) => ({ ...item, group: 'Opened lately' as const }));
+  if (text.trim() === '')
+    return lately
+      .flatMap((item) => asItIs(item, found))
+      .map((item) => ({ ...item, group: 'Opened lately' as const }));
   const order = new Map(lately.map(({ key }, index) => [key, index]));
   const items = [
     ...dateItems(found),
     ...accountItems(text, found),
     ...answeredItems(text, found),
+    ...bestMatches(found.kept.map(namedReport), text)
+      .slice(0, MOST)
+      .map(({ report }) => keptItem(report)),
     ...screenItems(text, found),
   ].map((item) => (order.has(item.key) ? { ...item, said: joined(item.said, 'opened lately') } : item));
   const latelyOf = ({ key }: FoundItem): number => order.get(key) ?? lately.length;
@@ -185,6 +194,34 @@ function answeredItems(text: string, { answer, currency, ever }: FoundIn): Found
       params: { draft: String(id) },
     })),
   ];
+}
+
+function namedReport(report: KeptReportResponse) {
+  return { number: screenInWords(report.screen), name: report.name, report };
+}
+
+/** A kept report opens with its settings, and the days that it has today. */
+function keptItem({ id, name, screen, settings, span, from, to }: KeptReportResponse): FoundItem {
+  return {
+    key: `kept ${id}`,
+    group: 'Kept reports',
+    code: screenInWords(screen),
+    label: name,
+    ...(span && { said: RELATIVE_SPANS[span] }),
+    screen,
+    params: {
+      ...Object.fromEntries(settings.map(({ key, value }) => [key, value])),
+      ...(from && { from }),
+      ...(to && { to }),
+      kept: String(id),
+    },
+  };
+}
+
+/** What was opened lately as it is by now: the days of a kept report go on, and one that is kept no longer is none. */
+function asItIs(item: FoundItem, { kept }: FoundIn): FoundItem[] {
+  if (!item.key.startsWith('kept ')) return [item];
+  return kept.filter(({ id }) => item.key === `kept ${id}`).map(keptItem);
 }
 
 function screenItems(text: string, { screens, stages }: FoundIn): FoundItem[] {
