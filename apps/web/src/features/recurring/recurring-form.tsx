@@ -120,7 +120,7 @@ export function RecurringForm({
   const { accounts, writable, contacts, breakdowns } = useEntryChoices();
   const { data: days } = useQuery(holidaysQuery(organisation.id));
   const lookedAt = useLookedAt(opened);
-  const { item: journal } = lookedAt;
+  const journal = lookedAt.item;
   const begun: ScheduleForm = {
     name: begunName,
     schedule: begunSchedule,
