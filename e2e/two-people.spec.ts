@@ -64,7 +64,9 @@ test('an account that is renamed in another tab keeps its name', async ({ own: {
   await expect(form.getByRole('textbox', { name: 'Name' })).toHaveValue('Rent of the yard');
   expect(await ask('GET', '/accounts')).toContainEqual(expect.objectContaining({ name: 'Rent of the barn' }));
   await form.getByRole('button', { name: 'Take over what was changed' }).click();
-  await expect(form.getByText('Changed by somebody else too, and left as you typed it: Name (theirs: Rent of the barn).')).toBeVisible();
+  await expect(
+    form.getByText('Changed by somebody else too, and left as you typed it: Name (theirs: Rent of the barn).'),
+  ).toBeVisible();
   await form.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('link', { name: 'Rent of the yard' })).toBeVisible();
 });

@@ -164,7 +164,9 @@ export class RunningServer {
     const lists = list.endsWith('/drafts') ? [list, `${list}?state=discarded`] : [list];
     const items: Versioned[] = [];
     for (const each of lists) items.push(...((await this.request('GET', each)).body as Versioned[]));
-    const found = items.find((item) => String(item.id ?? item.key ?? item.currency ?? item.place) === decodeURIComponent(key));
+    const found = items.find(
+      (item) => String(item.id ?? item.key ?? item.currency ?? item.place) === decodeURIComponent(key),
+    );
     return found?.version ?? 0;
   }
 
